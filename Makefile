@@ -40,9 +40,8 @@ lean := -gcflags=all=-l $(foreach p,$(inlined),-gcflags=$(p)=)
 
 # The same answers for a page whose server is out of reach, and the service worker that keeps them.
 $(engine): $(front) $(answers)
-	mkdir -p web/dist/engine
-	GOOS=js GOARCH=wasm go build -ldflags '-s -w' $(lean) -o web/dist/engine/engine.wasm ./cmd/engine
-	cd web && node seal.mjs
+	GOOS=js GOARCH=wasm go build -ldflags '-s -w' $(lean) -o bin/page.wasm ./cmd/engine
+	cd web && node seal.mjs ../bin/page.wasm
 
 web/node_modules: web/package-lock.json
 	cd web && npm ci --no-progress

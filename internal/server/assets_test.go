@@ -62,11 +62,11 @@ func TestCopiesOfAssets(t *testing.T) {
 
 // What is not kept for long is sent once: a client that has it is told so, by what is in the copy that it has.
 func TestWhatAClientHasIsNotSentAgain(t *testing.T) {
-	files := fstest.MapFS{"engine/e.wasm": {Data: []byte("whole")}, "engine/e.wasm.br": {Data: []byte("brotli")}}
+	files := fstest.MapFS{"sw.js": {Data: []byte("whole")}, "sw.js.br": {Data: []byte("brotli")}}
 	e := echo.New()
 	(&pages{files: files, html: map[string]string{}}).register(e)
 	get := func(accepts, has string) (code int, body, tag string) {
-		r := httptest.NewRequest("GET", "/engine/e.wasm", nil)
+		r := httptest.NewRequest("GET", "/sw.js", nil)
 		r.Header.Set("Accept-Encoding", accepts)
 		r.Header.Set("If-None-Match", has)
 		w := httptest.NewRecorder()
@@ -80,7 +80,7 @@ func TestWhatAClientHasIsNotSentAgain(t *testing.T) {
 	if code, body, _ := get("", small); code != http.StatusOK || body != "whole" {
 		t.Errorf("another copy: %d %q", code, body)
 	}
-	files["engine/e.wasm.br"] = &fstest.MapFile{Data: []byte("newer")}
+	files["sw.js.br"] = &fstest.MapFile{Data: []byte("newer")}
 	if code, body, tag := get("br", small); code != http.StatusOK || body != "newer" || tag == small {
 		t.Errorf("a newer one: %d %q %s", code, body, tag)
 	}

@@ -33,10 +33,15 @@ func sent(t *testing.T, path string) int64 {
 }
 
 func TestEngineIsSmall(t *testing.T) {
-	if _, err := fs.Stat(web.Dist, "dist/engine/engine.wasm.br"); err != nil || os.Getenv("DUNVEL_QUICK") != "" {
+	page, err := fs.ReadFile(web.Dist, "dist/index.html")
+	if err != nil || os.Getenv("DUNVEL_QUICK") != "" {
 		t.Skip("the front end is not built, or not as it is sent")
 	}
-	if size := sent(t, "dist/engine/engine.wasm"); size > mostEngine {
+	named := regexp.MustCompile(`<meta name="engine" content="/(assets/engine-[0-9a-f]{16}\.wasm)"`).FindSubmatch(page)
+	if named == nil {
+		t.Fatal("the page is not told where the engine is")
+	}
+	if size := sent(t, "dist/"+string(named[1])); size > mostEngine {
 		t.Errorf("it has %d bytes, more than %d", size, mostEngine)
 	}
 }

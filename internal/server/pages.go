@@ -90,7 +90,7 @@ func (p *pages) named(next echo.HandlerFunc) echo.HandlerFunc {
 func (p *pages) register(e *echo.Echo) {
 	e.GET("/assets/*", p.asset(true))
 	for _, file := range []string{"/favicon.svg", "/icon-192.png", "/icon-512.png", "/licences.txt",
-		"/manifest.webmanifest", "/sw.js", "/engine/*"} {
+		"/manifest.webmanifest", "/sw.js"} {
 		e.GET(file, p.asset(false))
 	}
 	page := p.page("index.html") // the front end knows its own addresses

@@ -5,11 +5,14 @@ interface Answered {
   body: string;
 }
 
+/** Where the engine is, whose name changes with what is in it: the page is told when it is built. */
+const address = document.querySelector<HTMLMetaElement>('meta[name="engine"]')?.content ?? "";
+
 let compiled: Promise<WebAssembly.Module> | undefined;
 
 /** The engine, loaded once for the page; it is there without a server where the service worker keeps it. */
 export function load(): Promise<WebAssembly.Module> {
-  compiled ??= WebAssembly.compileStreaming(fetch("/engine/engine.wasm")).then(
+  compiled ??= WebAssembly.compileStreaming(fetch(address)).then(
     (module) => {
       loaded = true;
       return module;

@@ -13,6 +13,18 @@ import (
 	"dunvel/core/trial"
 )
 
+// anySea is some sea from the bank, and the mass of a head in it in kg.
+func anySea(t *testing.T, random *rand.Rand) (*trial.Case, float64) {
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	c := situate(t, func(s *setup.Setup) {
+		s.Boat.Kind, s.Approach.Kind, s.Water.Depth, s.Cast.Distance = "bank", setup.HoldBottom, between(1.5, 6), between(10, 40)
+		s.Flow.Speed, s.Flow.Direction = between(0, 0.25), between(0, 360)
+		s.Wind.Speed, s.Wind.Direction = between(0, 8), between(0, 360)
+		s.Swell.Height, s.Swell.Period = between(0.1, 0.5), between(4, 11)
+	})
+	return c, between(0.003, 0.03)
+}
+
 // What uses little of the grip of the bed in the waves is not watched again for each unknown: none of them lets waves carry it
 // a third of what they may, or lift it. It is watched where it uses more at any moment of the swell, and held otherwise.
 func TestSteadyInWaves(t *testing.T) {
@@ -20,15 +32,9 @@ func TestSteadyInWaves(t *testing.T) {
 		t.Skip("some hundred runs of the engine")
 	}
 	random := rand.New(rand.NewPCG(14, 6))
-	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	spared, watched := 0, 0
 	for range 40 {
-		c := situate(t, func(s *setup.Setup) {
-			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1.5, 8), between(10, 40)
-			s.Flow.Speed, s.Flow.Direction = between(0, 0.25), between(0, 360)
-			s.Wind.Speed, s.Wind.Direction = between(0, 7), between(0, 360)
-			s.Swell.Height, s.Swell.Period = between(0.1, 0.6), between(4, 11)
-		})
+		c, mass := anySea(t, random)
 		var all sync.Mutex
 		unsteady := map[trial.Handling]bool{}
 		seen := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
@@ -51,7 +57,7 @@ func TestSteadyInWaves(t *testing.T) {
 			}
 			return r, err
 		}}
-		if _, err := seen.Judge(t.Context(), c, between(0.005, 0.0425)); err != nil {
+		if _, err := seen.Judge(t.Context(), c, mass); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -92,16 +98,9 @@ func TestWavesAreWatchedWhereTheyTell(t *testing.T) {
 		t.Skip("some hundred runs of the engine")
 	}
 	random := rand.New(rand.NewPCG(14, 7))
-	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	left, taken := 0, 0
-	for range 24 {
-		c := situate(t, func(s *setup.Setup) {
-			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1.5, 5), between(10, 40)
-			s.Flow.Speed, s.Flow.Direction = between(0, 0.25), between(0, 360)
-			s.Wind.Speed, s.Wind.Direction, s.Boat.Kind = between(3, 8), between(0, 360), "bank"
-			s.Swell.Height, s.Swell.Period = between(0.1, 0.5), between(4, 11)
-		})
-		mass := between(0.002, 0.02)
+	for range 32 {
+		c, mass := anySea(t, random)
 		var unwatched, watched atomic.Int64
 		lazy := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
 			r, err := judge.Engine.Try(ctx, c, q)

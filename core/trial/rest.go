@@ -251,8 +251,8 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	return suitsBest(with, better)
 }
 
-// suitsBest is what comes of the line that suits best of those that a hand tries, with each of which something comes of a
-// head that is found sooner from how the line hung that was tried before: the farther one is from the best, the worse.
+// suitsBest tries lines until none is better, and is what comes of the best: of the lengths that a hand tries the farther one
+// is from that, the worse. Each is found sooner from how the last one hung.
 func suitsBest(with func(line float64, from *mechanics.Hung) Rest, better func(a, b *Rest) bool) Rest {
 	lines := takenUp(0)
 	at := lengths - 2 // the longest mostly suits best, and is harder to find

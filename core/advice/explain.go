@@ -215,7 +215,7 @@ func (a Adviser) asks(ctx context.Context, t teller, l *choose.Ladder) (string, 
 		return "", nil
 	}
 	now := lighterBy(l, judgement.AsksOf.Number)
-	most, best := "", judgement.AsksClearly.Number
+	most, best, surest := "", judgement.AsksClearly.Number, 1.0
 	for _, c := range []struct {
 		what   string
 		there  bool
@@ -225,11 +225,8 @@ func (a Adviser) asks(ctx context.Context, t teller, l *choose.Ladder) (string, 
 		{"current", t.Setup.Flow.Speed > 0, func(s *setup.Setup) { s.Flow.Speed, s.Flow.NearBed = 0, 0 }},
 		{"swell", t.Swell(), func(s *setup.Setup) { s.Swell.Height = 0 }},
 	} {
-		switch {
-		case !c.there || now.Sure+best >= 1:
-			continue // it cannot be so much likelier
-		case most != "" && now.Sure+best >= judgement.AsksSurely.Number:
-			continue
+		if !c.there || now.Sure+best >= surest {
+			continue // it cannot be likelier by as much
 		}
 		s := t.Setup
 		c.change(&s)
@@ -238,7 +235,7 @@ func (a Adviser) asks(ctx context.Context, t teller, l *choose.Ladder) (string, 
 			return "", err
 		}
 		if more := sure - now.Sure; more > best {
-			most, best = c.what, more
+			most, best, surest = c.what, more, judgement.AsksSurely.Number
 		}
 	}
 	if most == "" {

@@ -73,20 +73,20 @@ func (v view) handled() (best trial.Result, other *unheld, err error) {
 
 // better is the better of two handlings of a head, which is watched, and the other.
 func (v view) better(first, second trial.Result) (best trial.Result, other *unheld, err error) {
-	suits := func() bool {
+	secondIs := func() bool {
 		return musts.SuitsBetter(v.of, musts.Read(v.of, &second), musts.Read(v.of, &first))
 	}
-	// Waves make none of the two any better.
-	if suits() {
-		if second, err = v.watched(v.of, second); err != nil || suits() {
+	// Waves make neither any better: one that is watched and better than the other unwatched is better.
+	if secondIs() {
+		if second, err = v.watched(v.of, second); err != nil || secondIs() {
 			return second, &unheld{first.Handling, &first}, err
 		}
 	}
-	if first, err = v.watched(v.of, first); err != nil || !suits() {
+	if first, err = v.watched(v.of, first); err != nil || !secondIs() {
 		return first, &unheld{second.Handling, &second}, err
 	}
 	second, err = v.watched(v.of, second)
-	if err == nil && suits() {
+	if err == nil && secondIs() {
 		return second, &unheld{first.Handling, &first}, nil
 	}
 	return first, &unheld{second.Handling, &second}, err

@@ -62,7 +62,8 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 	return m.track, nil
 }
 
-// Further is GoOn to the end of what more is done, where it may be gone on from again.
+// Further is GoOn to the end of what more is done, where it may be gone on from again; it is the branch itself where the
+// drop has ended. Errors are those of Run.
 func (b *Branch) Further(ctx context.Context, more []Phase) (*Branch, error) {
 	if b.Ended() {
 		return b, nil

@@ -25,7 +25,7 @@ func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head, finely bool) (S
 		return out, nil
 	}
 	feeds := fed(&h.Result)
-	if !feeds && (h.fine || !finely && len(h.Fall.Lines) > 1) {
+	if !feeds && (h.fine || !finely) {
 		return out, nil
 	}
 	q := trial.Question{Mass: h.Mass, Handling: h.Handling, Phase: h.Phase, FallOnly: true}

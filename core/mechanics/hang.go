@@ -161,8 +161,12 @@ func (c *chain) addTurn(i int, x []r3.Vec) {
 	k, line := &c.links[i], c.line(i)
 	wet, _, _ := wetShare(x[i].Z, x[i+1].Z, c.film)
 	var by block
-	line.wet.turnSlopes(k.way, k.flow, wet*k.rest/(2*k.length), &by)
-	line.dry.turnSlopes(k.way, c.scene.Wind, (1-wet)*k.rest/(2*k.length), &by)
+	if wet > 0 {
+		line.wet.turnSlopes(k.way, k.flow, wet*k.rest/(2*k.length), &by)
+	}
+	if wet < 1 {
+		line.dry.turnSlopes(k.way, c.scene.Wind, (1-wet)*k.rest/(2*k.length), &by)
+	}
 	for n, v := range by {
 		c.diagonal[i][n] -= v
 		if i+1 < c.n {

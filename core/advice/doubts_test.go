@@ -21,10 +21,10 @@ var inDoubt = []struct {
 }{
 	{
 		name: "still", change: func(s *setup.Setup) { s.Wind.Speed = 0 }, known: "± 25 %",
-		words: "With 3.5 g, the count is 44 to 59 s four times in five. Most of that range comes from the drag of " +
-			"the bait as it falls (59 %) and how hard water holds the line along its length (17 %).",
-		measure: []string{"Six timed drops of the bait on two heads would make that 46 to 57 s, if it finds what is " +
-			"assumed now."},
+		words: "With 5.3 g, the count is 35 to 47 s four times in five. Most of that range comes from the drag of " +
+			"the bait as it falls (60 %) and how hard water holds the line along its length (21 %).",
+		measure: []string{"Six timed drops of the bait on two heads would make that 36 to 45 s, if it finds what is " +
+			"assumed now.", "The head on a pocket scale would make that 35 to 46 s, if it finds what is assumed now."},
 	},
 	{
 		name: "held in a current", known: "± 35 %", change: func(s *setup.Setup) {
@@ -42,7 +42,7 @@ var inDoubt = []struct {
 			s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Bait.Length, s.Head.Hook = setup.Hover, 11, 3, 0.09, "1/0"
 		},
 		words: "With 2.5 g, the mean depth is 11 to 12 ft four times in five. Most of that range comes from how hard " +
-			"water pushes across the line (69 %) and what head and bait weigh (19 %).",
+			"water pushes across the line (71 %) and what head and bait weigh (20 %).",
 	},
 	{
 		name: "a bait that floats its head",

@@ -307,6 +307,12 @@ func (v view) doubt(centre phased, oneSided bool) (*doubts, error) {
 			return nil, err
 		}
 	}
+	for i, sd := range spreads(v.of) {
+		if u := &unknowns[i]; sd > 0 && d.shifts[i].Up == nil && u.falls != nil {
+			d.shifts[i].Up = make(musts.Reading, len(middle))
+			u.thought(v, sd, spread.Reach, d.shifts[i].Up)
+		}
+	}
 	return d, nil
 }
 
@@ -339,7 +345,7 @@ func (v view) shift(i int, centre phased, oneSided bool) (spread.Shift, error) {
 	q := trial.Question{Handling: first.Handling, Phase: phase, Near: first, SameWaves: centre.steady()}
 	up, err := v.shifted(u, sd, spread.Reach, q, as)
 	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) &&
-		!muchOf(up) && !(musts.AsksContact(v.of) && liftsOff(as, up)) {
+		!musts.MovesMuch(v.of, as, up) && !(musts.AsksContact(v.of) && liftsOff(as, up)) {
 		return spread.Shift{Up: up}, err
 	}
 	down, err := v.shifted(u, sd, -spread.Reach, q, as)
@@ -391,13 +397,6 @@ func evenOut(centre, up, down musts.Reading) {
 	}
 }
 
-// muchOf tells whether a shift is so large that moving the unknown the other way may not simply
-// be its opposite.
-func muchOf(shift musts.Reading) bool {
-	const much = 0.2
-	return slices.ContainsFunc(shift[:musts.ReadTrack], func(by float64) bool { return math.Abs(by) > much })
-}
-
 // shifted returns the difference of the reading when one unknown is z standard deviations from
 // its assumed value.
 func (v view) shifted(u unknown, sd, z float64, q trial.Question, centre musts.Reading) (musts.Reading, error) {
@@ -416,6 +415,9 @@ func (v view) shifted(u unknown, sd, z float64, q trial.Question, centre musts.R
 		return nil, err
 	}
 	r := musts.Read(moved, &other)
+	if q.SameFall && u.falls != nil {
+		u.thought(v, sd, z, r)
+	}
 	switch {
 	case q.FallOnly:
 		r.OnBedAs(centre)

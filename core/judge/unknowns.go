@@ -4,9 +4,11 @@ import (
 	"math"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/model"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
@@ -23,6 +25,9 @@ type unknown struct {
 	late     bool                      // it moves nothing that another does not move too, and less
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *stage.Tuning, factor, z float64)
+	// falls is by how much it changes the logarithms of the time and of the speed of a fall that is not run for it; nil
+	// where that is not known without.
+	falls func(v view, sd, z float64) (time, speed float64)
 }
 
 // Unknown names an input that is not exactly known.
@@ -110,6 +115,7 @@ var unknowns = []unknown{
 		spread: func(*trial.Case) float64 { return 1 }, // every lure has its own
 		lifts:  -1,
 		change: func(_ *setup.Setup, t *stage.Tuning, _, z float64) { t.Weight = z },
+		falls:  view.fallsHeavier,
 	},
 	{
 		name:   Depth,
@@ -120,6 +126,7 @@ var unknowns = []unknown{
 			s.Water.Depth *= factor
 			s.Water.SplashDepth *= factor
 		},
+		falls: view.fallsDeeper,
 	},
 	{
 		name: Spool,
@@ -154,4 +161,30 @@ func spreads(c *trial.Case) []float64 {
 		out[i] = max(u.spread(c), 0)
 	}
 	return out
+}
+
+// fallsDeeper is how the time of a fall goes with the depth, if it ends on the bed.
+func (v view) fallsDeeper(sd, z float64) (time, speed float64) {
+	if !v.of.OnBed || v.of.School().Swims {
+		return 0, 0
+	}
+	return z * spread.LogSD(sd), 0
+}
+
+// fallsHeavier is how the time and the speed of a fall go with what a head weighs: drag goes with the square of the speed.
+func (v view) fallsHeavier(_, z float64) (time, speed float64) {
+	_, lure, err := v.of.Rig(v.mass)
+	if err != nil {
+		return 0, 0
+	}
+	faster := math.Log(max(1+z*lure.WeightSpread/lure.WeightInWater, musts.Nothing)) / 2
+	return -faster, faster
+}
+
+// thought is a reading as the unknown changes its fall, which was not run for that.
+func (u *unknown) thought(v view, sd, z float64, r musts.Reading) {
+	time, speed := u.falls(v, sd, z)
+	r[musts.ReadTime] += time
+	r[musts.ReadLate] += time
+	r[musts.ReadSpeed] += speed
 }

@@ -40,6 +40,9 @@ type Rule struct {
 	// meets sets of each draw whether it is met there: as Miss tells, by the logarithms that readings are. It is nil
 	// where only the choice of the handling goes by it.
 	meets func(c *trial.Case, d Drawn, met []bool)
+	// reads are the places of a reading that it goes by. Of how line runs out after the touch, which is a matter of
+	// millimetres, what something does one way tells no more than what it does the other; of a track all counts.
+	reads []int
 	// asked tells whether it is asked for at all; nil always.
 	asked func(c *trial.Case) bool
 	// held tells that a hand on the line can help it.
@@ -70,6 +73,7 @@ func Under(value, least float64) float64 { return 1 - value/least }
 
 // atMost is a rule that what stands at a place of a reading is at most so much.
 func atMost(place int, most func(*trial.Case) float64, rule Rule) Rule {
+	rule.reads = []int{place}
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Over(r.Value(place), most(c)/times) }
 	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atMost(place, math.Log(most(c)), met) }
 	return rule
@@ -77,6 +81,7 @@ func atMost(place int, most func(*trial.Case) float64, rule Rule) Rule {
 
 // atLeast is a rule that what stands at a place of a reading is at least so much.
 func atLeast(place int, least func(*trial.Case) float64, rule Rule) Rule {
+	rule.reads = []int{place}
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Value(place), least(c)*times) }
 	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atLeast(place, math.Log(least(c)), met) }
 	return rule
@@ -84,6 +89,7 @@ func atLeast(place int, least func(*trial.Case) float64, rule Rule) Rule {
 
 // pushes is a rule that the bed pushes with at least a share of the weight.
 func pushes(least func(*trial.Case) float64, rule Rule) Rule {
+	rule.reads = []int{ReadLift}
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Margin(), least(c)*times) }
 	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atMost(ReadLift, math.Log1p(-least(c)), met) }
 	return rule
@@ -144,6 +150,7 @@ func arrives(rule Rule) Rule {
 // told is a rule that the touch is told, by the line that stops or by what is felt; unless it is down at once, when no
 // touch is waited for.
 func told(rule Rule) Rule {
+	rule.reads = []int{ReadTime, ReadFelt}
 	rule.Miss = func(_ *trial.Case, r Reading, times float64) float64 {
 		if r.Value(ReadTime) < judgement.ToldFall.Number {
 			return 0

@@ -179,7 +179,8 @@ func (v view) finely(result *trial.Result, rough musts.Reading) (r musts.Reading
 		return rough, false, nil
 	}
 	drags := v.of.Setup.Cast.Drag > 0
-	finer, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown, FallOnly: drags})
+	finer, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown, FallOnly: drags,
+		Near: result})
 	if err != nil || !finer.Arrived() {
 		return rough, false, err
 	}

@@ -533,3 +533,32 @@ func TestTheSameFallIsSeenAsItWas(t *testing.T) {
 		t.Errorf("on a rougher bed line runs on at %g m/s, not %g", now.Fall.RunOutAfter, was.Fall.RunOutAfter)
 	}
 }
+
+// A head that is shown after it was judged falls as one that is shown at once, and lies as that does, with the length of line that
+// was found to suit it.
+func TestShownAfterItWasJudged(t *testing.T) {
+	for name, change := range map[string]func(*setup.Setup){
+		"in a breeze": func(s *setup.Setup) { s.Water.Depth, s.Wind.Speed, s.Wind.Direction = 4, 5, 90 },
+		"in a current": func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, 6, 0.2, 90
+		},
+		"from a boat that drifts": func(s *setup.Setup) {
+			s.Boat, s.Water.Depth = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.3, Direction: 90}, 8
+		},
+	} {
+		c := situate(t, change)
+		judged := tried(t, c, Question{Mass: 0.0053})
+		at := Question{Mass: 0.0053, Handling: judged.Handling, Effort: Shown}
+		once := tried(t, c, at)
+		at.Near = &judged
+		after := tried(t, c, at)
+		if !once.Arrived() || after.Fall.Time != once.Fall.Time || after.Fall.LineOut != once.Fall.LineOut ||
+			after.Fall.RunOutAfter != once.Fall.RunOutAfter || len(after.Fall.Lines) != len(once.Fall.Lines) {
+			t.Errorf("%s: %+v falls otherwise than %+v", name, after.Fall, once.Fall)
+		}
+		near(t, name+": margin", after.Rest.Margin, once.Rest.Margin, 0.002)
+		near(t, name+": grip", after.Rest.Grip, once.Rest.Grip, 0.02*once.Rest.Grip+0.002)
+		near(t, name+": line", after.Rest.Line, once.Rest.Line, 1e-9)
+		near(t, name+": pull", after.Feel.Pull, once.Feel.Pull, 0.01*once.Feel.Pull)
+	}
+}

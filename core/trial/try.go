@@ -42,8 +42,8 @@ type Question struct {
 	Phase    int // of a swell, below Phases
 	Effort   Effort
 	// Near is what came of the head where the case is one that was Moved from
-	// another, and only what that changes matters; nil where it is looked at for
-	// itself.
+	// another, or as it was judged where it is shown, and only what that changes
+	// matters; nil where it is looked at for itself.
 	Near *Result
 	// Pace asks for the speed of the hand that suits what swims although only a change is looked at.
 	Pace bool

@@ -166,7 +166,7 @@ func (c *Case) fall(ctx context.Context, r *Rigged, h Handling, phase int, e Eff
 		return f, nil, err
 	}
 	to, keep := c.end(), e.detail(c.frames())
-	keep.Places = c.School().Swims || c.leftToWaves()
+	keep.Places = c.School().Swims || c.Setup.Cast.Drag == 0 // of what lies still the push is worked out as it hangs
 	branch, err := c.At(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), keep)
 	if err != nil {
 		return Fall{}, nil, fmt.Errorf("trial: %w", err)

@@ -346,7 +346,7 @@ func (v view) shift(i int, centre phased, oneSided bool) (spread.Shift, error) {
 	q := trial.Question{Handling: first.Handling, Phase: phase, Near: first, SameWaves: centre.steady()}
 	up, err := v.shifted(u, sd, spread.Reach, q, as)
 	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) &&
-		!musts.MovesMuch(v.of, as, up) && !(musts.AsksContact(v.of) && liftsOff(as, up)) {
+		!musts.MovesMuch(v.of, up) && !(musts.AsksContact(v.of) && liftsOff(as, up)) {
 		return spread.Shift{Up: up}, err
 	}
 	down, err := v.shifted(u, sd, -spread.Reach, q, as)
@@ -384,7 +384,7 @@ func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
 
 // liftsOff tells whether a shift leaves nothing of what pushes a head on the bed.
 func liftsOff(centre, shift musts.Reading) bool {
-	return 1-math.Exp(centre[musts.ReadLift]+shift[musts.ReadLift]) <= musts.Nothing
+	return musts.MarginOf(centre[musts.ReadLift]+shift[musts.ReadLift]) <= musts.Nothing
 }
 
 // evenOut repairs a pair of shifts of which one lifts the head off the bed. How far off cannot be
@@ -475,17 +475,17 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (m
 }
 
 // subtract replaces r by its difference from other, limited to mostShift. If one of the two did
-// not arrive, their tracks cannot be compared and count as equal.
+// not arrive, only how long and how fast they fell can be compared, and the rest counts as equal.
 func subtract(r, other musts.Reading) {
 	both := r.Arrived() && other.Arrived()
 	for i := range r {
 		switch {
+		case !both && i != musts.ReadTime && i != musts.ReadLate && i != musts.ReadSpeed:
+			r[i] = 0
 		case i < musts.ReadTrack:
 			r[i] = min(max(r[i]-other[i], -mostShift), mostShift)
-		case both:
-			r[i] -= other[i]
 		default:
-			r[i] = 0
+			r[i] -= other[i]
 		}
 	}
 }

@@ -19,7 +19,7 @@ func TestStands(t *testing.T) {
 	v := view{of: c}
 	at := func(late float64) standing {
 		r[musts.ReadLate], r[musts.ReadSteep], r[musts.ReadLift], r[musts.ReadKeeps], r[musts.ReadFelt] = musts.LogOf(
-			late), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(9)
+			late), musts.LogOf(0.01), musts.LogOf(0.06), musts.LogOf(0.01), musts.LogOf(9)
 		return v.stands(&trial.Result{}, r)
 	}
 	for late, want := range map[float64]standing{0.549: safe, 0.551: open, 1.799: open, 1.801: lost} {
@@ -78,8 +78,16 @@ func TestRanges(t *testing.T) {
 	if got := r.times(0.5); got != (Range{1, 3}) {
 		t.Errorf("%v", got)
 	}
-	if got := (Range{0.1, 0.4}).from(1); got != (Range{0.6, 0.9}) {
-		t.Errorf("%v", got)
+	lift := func(share float64) float64 { return math.Log(share + 0.05) } // as a reading has it
+	for _, tt := range []struct {
+		lifts []float64
+		want  Range
+	}{
+		{[]float64{lift(0.4), lift(0.4), lift(0.1), lift(0.1)}, Range{0.6, 0.9}}, {[]float64{-9, -9, lift(1.2), lift(1.2)}, Range{0, 1}},
+	} {
+		if got := marginsOf(tt.lifts); math.Abs(got.Low-tt.want.Low) > 1e-9 || math.Abs(got.High-tt.want.High) > 1e-9 {
+			t.Errorf("%v, not %v", got, tt.want)
+		}
 	}
 	of := Ranges{Time: Range{8, 12}, LineOut: Range{20, 30}, Speed: Range{0.4, 0.6}}
 	of.follow(trial.Fall{Time: 10, LineOut: 25, Speed: 0.5}, trial.Fall{Time: 20, LineOut: 50, Speed: 0.25})
@@ -111,19 +119,19 @@ func TestRanges(t *testing.T) {
 // down; and half of a shift is looked at further off.
 func TestShifts(t *testing.T) {
 	centre := make(musts.Reading, musts.ReadTrack)
-	centre[musts.ReadLift] = math.Log(0.9)
+	centre[musts.ReadLift] = math.Log(0.9 + 0.05)
 	up, down := make(musts.Reading, musts.ReadTrack), make(musts.Reading, musts.ReadTrack)
-	up[musts.ReadLift], down[musts.ReadLift] = math.Log(1/0.9)+1e-3, -0.4 // off the bed, and pressed down
+	up[musts.ReadLift], down[musts.ReadLift] = math.Log(1.05/0.95)+1e-3, -0.4 // off the bed, and pressed down
 	evenOut(centre, up, down)
 	if math.Abs(up[musts.ReadLift]-0.4) > 1e-12 || down[musts.ReadLift] != -0.4 {
 		t.Errorf("%g, %g", up[musts.ReadLift], down[musts.ReadLift])
 	}
-	up[musts.ReadLift], down[musts.ReadLift] = -0.4, math.Log(1/0.9)+1e-3
+	up[musts.ReadLift], down[musts.ReadLift] = -0.4, math.Log(1.05/0.95)+1e-3
 	if evenOut(centre, up, down); math.Abs(down[musts.ReadLift]-0.4) > 1e-12 || up[musts.ReadLift] != -0.4 {
 		t.Errorf("%g, %g", up[musts.ReadLift], down[musts.ReadLift])
 	}
-	if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.999998 / 0.9), musts.ReadTrack - 1: 0}) ||
-		!liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.9999995 / 0.9), musts.ReadTrack - 1: 0}) {
+	if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(1.049998 / 0.95), musts.ReadTrack - 1: 0}) ||
+		!liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(1.0499995 / 0.95), musts.ReadTrack - 1: 0}) {
 		t.Error("a push of a millionth of the weight")
 	}
 	// A tenth of what is asked is far from a case that is drawn, or near one.
@@ -159,4 +167,26 @@ func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, musts.Reading)
 		r[place] = musts.LogOf(value)
 	}
 	return c, r
+}
+
+// A shift is a difference of readings, as large as what is no longer reached may make it; of what did not arrive only time
+// and speed differ.
+func TestSubtract(t *testing.T) {
+	centre, moved := make(musts.Reading, musts.ReadTrack+1), make(musts.Reading, musts.ReadTrack+1)
+	centre[musts.ReadTime], centre[musts.ReadLift], centre[musts.ReadTrack] = math.Log(20), math.Log(0.3), 1
+	moved[musts.ReadTime], moved[musts.ReadLate], moved[musts.ReadLine], moved[musts.ReadLift], moved[musts.ReadTrack] =
+		math.Log(22), -9, 0.25, math.Log(0.3)+2, 4
+	r := slices.Clone(moved)
+	subtract(r, centre)
+	if math.Abs(r[musts.ReadTime]-math.Log(1.1)) > 1e-12 || r[musts.ReadLate] != -mostShift || r[musts.ReadLine] != 0.25 ||
+		r[musts.ReadLift] != mostShift || r[musts.ReadTrack] != 3 {
+		t.Errorf("%v", r)
+	}
+	moved[musts.ReadTime], moved[musts.ReadLate], moved[musts.ReadSpeed] = musts.LogOf(1e6), 0.5, -0.75
+	subtract(moved, centre)
+	want := make(musts.Reading, musts.ReadTrack+1)
+	want[musts.ReadTime], want[musts.ReadLate], want[musts.ReadSpeed] = mostShift, 0.5, -0.75
+	if !slices.Equal(moved, want) {
+		t.Errorf("what does not arrive moves by %v", moved)
+	}
 }

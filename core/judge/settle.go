@@ -53,7 +53,7 @@ func (h *Head) ranges(d *doubts) Ranges {
 	return Ranges{
 		Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut),
 		Speed:  around(musts.ReadSpeed, h.Fall.Speed),
-		Margin: of(musts.ReadLift).from(1), Back: of(musts.ReadBack),
+		Margin: marginsOf(drawn.Values(musts.ReadLift)), Back: of(musts.ReadBack),
 	}
 }
 
@@ -74,5 +74,8 @@ func rangeOf(logarithms []float64) Range {
 	return Range{math.Exp(low), math.Exp(high)}
 }
 
-// from is the range of what is left of a whole.
-func (r Range) from(whole float64) Range { return Range{max(whole-r.High, 0), max(whole-r.Low, 0)} }
+// marginsOf is the range of contact margins where the line takes so much off the bed.
+func marginsOf(lifts []float64) Range {
+	low, high := spread.Range(lifts)
+	return Range{max(musts.MarginOf(high), 0), musts.MarginOf(low)}
+}

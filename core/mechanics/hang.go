@@ -12,7 +12,8 @@ import (
 
 // Hung is how a line hangs that is held at both ends.
 type Hung struct {
-	off   []r3.Vec  // of each node from the straight way between the ends, over its length
+	at    []float64 // where each node is, as a share of the line from its end up
+	off   []r3.Vec  // of each from the straight way between the ends, over its length
 	pull  []float64 // above each, N
 	spare float64   // of the line, over that length
 }
@@ -33,17 +34,20 @@ const (
 var films = []float64{4, 1, 0.2, hanging.film}
 
 // hang finds how a line hangs between place, where the end body is held, and the rod tip, and what it pulls with at
-// place, in N. It is false where neither water nor wind tightens it, or it does not come to rest.
-func (s *Scene) hang(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) (*Hung, r3.Vec, bool) {
+// place, in N. The outcome is Held, Slack where neither water nor wind tightens it, or Unsolved where it does not come to rest.
+func (s *Scene) hang(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) (*Hung, r3.Vec, Outcome) {
 	m := newSim(s, Drop{Rig: r}, Detail{}, hanging)
 	defer m.leave(false)
-	if !m.stretch(place, lineOut, near) || !m.comeToRest() {
-		return nil, r3.Vec{}, false
+	if !m.stretch(place, lineOut, near) {
+		return nil, r3.Vec{}, Slack
+	}
+	if !m.comeToRest() {
+		return nil, r3.Vec{}, Unsolved
 	}
 	if curve != nil {
 		*curve = append((*curve)[:0], m.pos[:m.n+1]...)
 	}
-	return m.hung(), m.tensionAt(0, -1), true
+	return m.hung(), m.tensionAt(0, -1), Held
 }
 
 // span is the straight way between the ends of a line.
@@ -93,15 +97,31 @@ func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
 	for i := range m.n {
 		m.tension[i] = pull
 	}
-	if near == nil || len(near.off) != m.n {
-		return true
-	}
-	eased := math.Sqrt(straight.spare / near.spare) // as it sags
-	for i := range m.n {
-		m.pos[i] = r3.Add(straight.at(m.at[i]), r3.Scale(straight.length*eased, near.off[i]))
-		m.tension[i] = near.pull[i] / eased
+	if near != nil {
+		m.hangLike(near, straight)
 	}
 	return true
+}
+
+// hangLike puts the line between its ends as another hangs: what has more to spare sags more, and pulls less.
+func (m *sim) hangLike(near *Hung, straight span) {
+	eased := math.Sqrt(straight.spare / near.spare)
+	last := len(near.at) - 1
+	for i, k := 1, 0; i < m.n; i++ {
+		share := m.at[i] / straight.lineOut
+		for k < last && near.at[k+1] <= share {
+			k++
+		}
+		to, off, pull := 1.0, r3.Vec{}, near.pull[k] // above the last node comes the rod tip
+		if k < last {
+			to, off, pull = near.at[k+1], near.off[k+1], near.pull[k+1]
+		}
+		part := (share - near.at[k]) / (to - near.at[k])
+		off = r3.Add(r3.Scale(1-part, near.off[k]), r3.Scale(part, off))
+		m.pos[i] = r3.Add(straight.at(m.at[i]), r3.Scale(straight.length*eased, off))
+		m.tension[i] = (near.pull[k] + part*(pull-near.pull[k])) / eased
+	}
+	m.tension[0] = near.pull[0] / eased
 }
 
 // loadOn is what water and wind do to a metre of line across the way that it goes from place to the rod tip, in N.
@@ -147,8 +167,10 @@ func (m *sim) leap(most int) bool {
 // hung is how the line hangs now.
 func (m *sim) hung() *Hung {
 	straight := newSpan(m.pos[0], m.pos[m.n], m.lineOut)
-	out := &Hung{off: make([]r3.Vec, m.n), pull: make([]float64, m.n), spare: straight.spare}
+	numbers := make([]float64, 2*m.n)
+	out := &Hung{at: numbers[:m.n], off: make([]r3.Vec, m.n), pull: numbers[m.n:], spare: straight.spare}
 	for i := range m.n {
+		out.at[i] = m.at[i] / m.lineOut
 		out.off[i] = r3.Scale(1/straight.length, r3.Sub(m.pos[i], straight.at(m.at[i])))
 	}
 	copy(out.pull, m.tension)

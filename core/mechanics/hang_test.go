@@ -50,7 +50,7 @@ func TestHungEndsAtTheTip(t *testing.T) {
 	for range 400 {
 		h := anyHeld(t, random)
 		lie := h.lie(nil)
-		if lie.Outcome == Slack {
+		if lie.Hung == nil {
 			slack++
 			continue
 		}
@@ -77,7 +77,7 @@ func TestHungFromAnother(t *testing.T) {
 		other := *h.scene
 		other.Current.Surface = r3.Scale(1.2, other.Current.Surface)
 		from := other.LieAt(h.rig, h.place, h.length, nil, nil).Hung
-		if fresh.Outcome == Slack || from == nil {
+		if fresh.Hung == nil || from == nil {
 			continue
 		}
 		near(t, "tension", r3.Norm(h.lie(from).EndTension), r3.Norm(fresh.EndTension), 0.02)
@@ -172,5 +172,51 @@ func TestTurnSlopes(t *testing.T) {
 	var calm block
 	if s.turnSlopes(tangent, r3.Vec{}, 1, &calm); calm != (block{}) {
 		t.Errorf("in still water: %v", calm)
+	}
+}
+
+// From how a longer or shorter line hung, on other nodes, one comes to rest as from nothing too, and sooner; it begins where
+// that hung, but for what it sags.
+func TestHungFromAnotherLength(t *testing.T) {
+	random := rand.New(rand.NewPCG(14, 4))
+	var fromNothing, fromAnother, lines float64
+	others := map[int]int{}
+	for range 150 {
+		h := anyHeld(t, random)
+		fresh := h.lie(nil)
+		other := h
+		other.length *= []float64{0.995, 1.01, 1.03}[random.IntN(3)]
+		from := other.lie(nil).Hung
+		if fresh.Hung == nil || from == nil {
+			continue
+		}
+		again := h.lie(from)
+		if again.Hung == nil {
+			t.Errorf("%g m of line is found from nothing, and not from %g m", h.length, other.length)
+			continue
+		}
+		near(t, "tension", r3.Norm(again.EndTension), r3.Norm(fresh.EndTension), 0.02)
+		others[len(from.off)-len(fresh.Hung.off)]++
+		lines++
+		fromNothing += h.rounds(t, nil)
+		fromAnother += h.rounds(t, from)
+	}
+	t.Logf("%.0f lines: %.1f rounds from nothing, %.1f from another length; nodes more %v", lines, fromNothing/lines,
+		fromAnother/lines, others)
+	if lines < 100 || fromAnother > 0.8*fromNothing || len(others) < 2 {
+		t.Error("that is not sooner, or never on other nodes")
+	}
+}
+
+// A line that hangs as another did has its nodes between those of that one, and sags by the root of what it has to spare.
+func TestHangLike(t *testing.T) {
+	m := &sim{chain: chain{n: 3, at: []float64{0, 3, 9}, pos: make([]r3.Vec, 4), tension: make([]float64, 3)}}
+	like := &Hung{at: []float64{0, 0.5}, off: []r3.Vec{{}, {Y: 0.2}}, pull: []float64{2, 4}, spare: 0.01}
+	straight := newSpan(r3.Vec{}, r3.Vec{X: 10}, 10.4) // four times as much to spare
+	m.hangLike(like, straight)
+	for i, want := range []float64{0, 10 * 2 * 0.2 * (3 / 10.4) / 0.5, 10 * 2 * 0.2 * (1 - 9/10.4) / 0.5} {
+		near(t, "sag", m.pos[i].Y, want, 1e-9)
+		near(t, "along", m.pos[i].X, m.at[i]/10.4*10, 1e-9)
+		near(t, "pull", m.tension[i], []float64{1, (2 + 2*(3/10.4)/0.5) / 2, 2}[i], 1e-9)
 	}
 }

@@ -11,7 +11,7 @@ import (
 
 // Lie is a rig whose end body lies still where it came down.
 type Lie struct {
-	Outcome       Outcome // Held, Sweeps, Lifts, Slack or Floats
+	Outcome       Outcome // Held, Sweeps, Lifts, Slack, Floats or Unsolved
 	ContactMargin float64 // push of the bed over the weight of the rig
 	Grip          float64 // friction needed over friction there is; more than 1 sweeps
 	EndTension    r3.Vec  // N; zero where none is found
@@ -22,7 +22,8 @@ type Lie struct {
 // standing over x = y = 0 with lineOut metres out and the bail closed, by how the
 // line hangs between them, which is found sooner from one that hung nearly so (near,
 // which may be nil). Where neither water nor wind pulls on it to speak of, the line is longer than
-// they can tighten: Slack. So is one that does not come to rest. A swell goes to and fro about this, and is left out.
+// they can tighten: Slack. One that does not come to rest is Unsolved, and taken to be as slack. A swell goes to and fro about
+// this, and is left out.
 func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) Lie {
 	weight := r.Weight()
 	if weight <= 0 {
@@ -30,9 +31,9 @@ func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, cur
 	}
 	calm := *s
 	calm.Swell = water.Waves{}
-	hung, tension, ok := calm.hang(r, place, lineOut, near, curve)
-	if !ok {
-		return Lie{Outcome: Slack, ContactMargin: 1}
+	hung, tension, outcome := calm.hang(r, place, lineOut, near, curve)
+	if outcome != Held {
+		return Lie{Outcome: outcome, ContactMargin: 1}
 	}
 	normal := s.Bed.Normal()
 	// What the bed does is whatever balances the body.

@@ -33,7 +33,8 @@ type Rest struct {
 	// in a swell: it uses so little of the grip of the bed that nothing that is not known lets the waves carry it off
 	Steady bool
 
-	hung *mechanics.Hung // the line of a head that lies still
+	hung *mechanics.Hung // the line of a head that lies still; nil where nothing tightens it,
+	lost bool            // or how it hangs was not found
 	lain float64         // over the chord, taken up where it lies still: there another length may suit best
 }
 
@@ -234,54 +235,79 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	chord := c.chord(f.Landing, h, f.Time)
 	with := func(line float64, from *mechanics.Hung) Rest {
 		lie := scene.LieAt(r, place, line*chord, from, nil)
-		out := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line, hung: lie.Hung}
+		out := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line, hung: lie.Hung,
+			lost: lie.Outcome == mechanics.Unsolved}
 		out.Push = out.Margin * r.Weight()
 		out.Creep = creeps(out.Grip, r3.Norm(c.Middle()))
 		return out
 	}
-	if near != nil && near.lain > 0 {
-		return with(near.lain, near.hung)
-	}
-	better := func(a, b *Rest) bool {
-		if c.School().OnTheBed && !c.School().Lifted && a.Grip != b.Grip {
+	byGrip := c.School().OnTheBed && !c.School().Lifted
+	suits := suiting{with, func(a, b *Rest) bool {
+		if byGrip && a.Grip != b.Grip {
 			return a.Grip < b.Grip
 		}
 		return a.Margin > b.Margin
+	}, func(r *Rest) bool { return r.hung == nil || !byGrip && r.liesEasily() }}
+	lines := takenUp(0)
+	if near != nil && near.lain > 0 {
+		same := with(near.lain, near.hung)
+		if !byGrip && near.lain == lines[0] && near.liesEasily() {
+			return suits.longer(same, lines[1:])
+		}
+		return same
 	}
-	return suitsBest(with, better)
+	if byGrip {
+		return suits.about(lines, lengths-2) // the longest mostly suits best, and is harder to find
+	}
+	return suits.longer(with(lines[0], nil), lines[1:])
 }
 
-// suitsBest tries lines until none is better, and is what comes of the best: of the lengths that a hand tries the farther one
-// is from that, the worse. Each is found sooner from how the last one hung.
-func suitsBest(with func(line float64, from *mechanics.Hung) Rest, better func(a, b *Rest) bool) Rest {
-	lines := takenUp(0)
-	at := lengths - 2 // the longest mostly suits best, and is harder to find
-	best := with(lines[at], nil)
-	if best.hung == nil {
-		at, best = 0, with(lines[0], nil)
-	}
-	first := best.Line
-	for _, line := range lines[at+1:] {
-		if best.hung == nil {
-			break // it is slack, nor is there anything to gain by more
-		}
-		longer := with(line, best.hung)
-		if better(&best, &longer) {
+// liesEasily tells whether the line takes so little of the weight of a head, and pulls so little on it, that no longer one
+// could do it any good.
+func (r *Rest) liesEasily() bool {
+	const lifted, dragged = 0.01, 0.5 // shares of its weight, and of what friction holds
+	return r.Margin >= 1-lifted && r.Grip <= dragged
+}
+
+// suiting is how the line that suits best is looked for: of the lengths that a hand tries the farther one is from that, the
+// worse. Each is found sooner from how the last one hung.
+type suiting struct {
+	with   func(line float64, from *mechanics.Hung) Rest
+	better func(a, b *Rest) bool
+	enough func(*Rest) bool // there is nothing to gain by more line: it is slack, or nearly
+}
+
+// longer is the best of a line and of longer ones, which are tried until one is worse.
+func (s suiting) longer(best Rest, lines []float64) Rest {
+	for _, line := range lines {
+		if s.enough(&best) {
 			break
 		}
-		if better(&longer, &best) {
-			best = longer
-		}
-	}
-	if best.Line > first {
-		return best
-	}
-	for at--; at >= 0; at-- {
-		shorter := with(lines[at], best.hung)
-		if better(&best, &shorter) {
+		other := s.with(line, best.hung)
+		if other.lost || s.better(&best, &other) {
 			break
 		}
-		best = shorter
+		if s.better(&other, &best) {
+			best = other
+		}
+	}
+	return best
+}
+
+// about is the best of some lines, of which one mostly is: those around it are tried, or all from the shortest on where it is
+// not found.
+func (s suiting) about(lines []float64, most int) Rest {
+	first := s.with(lines[most], nil)
+	if first.hung == nil {
+		return s.longer(s.with(lines[0], nil), lines[1:])
+	}
+	best := s.longer(first, lines[most+1:])
+	for at := most - 1; at >= 0 && best.Line <= first.Line; at-- {
+		shorter := s.with(lines[at], best.hung)
+		if shorter.lost || s.better(&best, &shorter) {
+			break
+		}
+		first, best = shorter, shorter
 	}
 	return best
 }
@@ -343,8 +369,8 @@ func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, erro
 		curve = curve[:0]
 		place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: tip.X, Y: tip.Y})
 		place.Z = -scene.Bed.DepthAt(place.X)
-		if lie := scene.LieAt(&resting, place, out, rest.hung, &curve); lie.Outcome == mechanics.Slack {
-			// Nothing tightens the line: it is drawn as the angler takes it up.
+		if lie := scene.LieAt(&resting, place, out, rest.hung, &curve); lie.Hung == nil {
+			// Nothing tightens the line, or how is not found: it is drawn as the angler takes it up.
 			curve = append(curve[:0], place, r3.Vec{Z: scene.TipHeight})
 		}
 	}

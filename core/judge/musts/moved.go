@@ -7,29 +7,22 @@ import (
 	"dunvel/core/trial"
 )
 
-const (
-	// much is by how much the logarithm of a number changes from which on what does it may not do the opposite the other
-	// way; muchTime that of a time: falls are asked about to the second.
-	much, muchTime = 0.2, 0.06
-	// hardlyLifted is the share of its weight that a line may take off a head to be like none.
-	hardlyLifted = 0.05
-)
+// much is by how much the logarithm of a number changes from which on what does it may not do the opposite the other
+// way; muchTime that of a time: falls are asked about to the second.
+const much, muchTime = 0.2, 0.06
 
 // always are what ranges are told of, and how far the current carries a head, on which the rest hangs.
 var always = []int{ReadTime, ReadLine, ReadSpeed, ReadSteep}
 
-// MovesMuch tells whether something that is not known, which changes a reading of a case by so much, may not do the opposite
+// MovesMuch tells whether something that is not known, which changes a reading in a case by so much, may not do the opposite
 // the other way: as far as musts go by it, or it stands for more.
-func MovesMuch(c *trial.Case, r, by Reading) bool {
+func MovesMuch(c *trial.Case, by Reading) bool {
 	moves := func(at int) bool {
-		from, to, most := r[at], r[at]+by[at], much
-		switch at {
-		case ReadTime, ReadLate:
+		most := much
+		if at == ReadTime || at == ReadLate {
 			most = muchTime
-		case ReadLift:
-			from, to = max(from, math.Log(hardlyLifted)), max(to, math.Log(hardlyLifted))
 		}
-		return math.Abs(to-from) > most
+		return math.Abs(by[at]) > most
 	}
 	if slices.ContainsFunc(always, moves) {
 		return true

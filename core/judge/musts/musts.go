@@ -91,7 +91,7 @@ func atLeast(place int, least func(*trial.Case) float64, rule Rule) Rule {
 func pushes(least func(*trial.Case) float64, rule Rule) Rule {
 	rule.reads = []int{ReadLift}
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Margin(), least(c)*times) }
-	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atMost(ReadLift, math.Log1p(-least(c)), met) }
+	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atMost(ReadLift, liftOf(least(c)), met) }
 	return rule
 }
 

@@ -23,7 +23,7 @@ const (
 	ReadOut          // over the straight way to it
 	ReadSpeed        // m/s down
 	ReadSteep        // way that the current carries it, over the depth
-	ReadLift         // share of its weight that the line takes off the bed
+	ReadLift         // share of its weight that the line takes off the bed, and a little more
 	ReadGrip         // friction needed over what may be needed
 	ReadFelt         // pull over the pull that is told
 	ReadKeeps        // run-out after the touch over that before
@@ -79,8 +79,17 @@ func heightOf(place float64) float64 { return max(math.Exp(place)-lowest, 0) }
 // lowest is a height over the bed in m below which one is like another.
 const lowest = 0.05
 
+// little is the share of its weight that a line may take off a head to be like none.
+const little = 0.05
+
+// liftOf is a contact margin as a reading has what the line takes off the bed.
+func liftOf(margin float64) float64 { return math.Log(max(1-margin, 0) + little) }
+
+// MarginOf is the contact margin that goes with what the line takes off the bed as a reading has it.
+func MarginOf(lift float64) float64 { return min(1+little-math.Exp(lift), 1) }
+
 // Margin is the contact margin.
-func (r Reading) Margin() float64 { return 1 - r.Value(ReadLift) }
+func (r Reading) Margin() float64 { return MarginOf(r[ReadLift]) }
 
 // Arrived is whether a reading is of a head that came to the target.
 func (r Reading) Arrived() bool { return r[ReadTime] < never }
@@ -103,7 +112,7 @@ func Read(c *trial.Case, h *trial.Result) Reading {
 	r[ReadTime], r[ReadLate] = LogOf(time), LogOf(late)
 	r[ReadLine], r[ReadOut], r[ReadSpeed] = LogOf(f.LineOut), LogOf(1+h.Slack()), LogOf(f.Speed)
 	r[ReadSteep] = LogOf(c.Carried(f) / max(c.Target, 0.1))
-	r[ReadLift], r[ReadGrip] = LogOf(1-rest.Margin), LogOf(rest.Grip/max(rest.Grips, Nothing))
+	r[ReadLift], r[ReadGrip] = liftOf(rest.Margin), LogOf(rest.Grip/max(rest.Grips, Nothing))
 	r[ReadFelt] = LogOf(h.Feel.Pull / max(h.Feel.Told(), Nothing))
 	r[ReadKeeps] = LogOf(f.RunOutAfter / max(f.RunOut, Nothing))
 	r[ReadBack] = LogOf(h.Back)

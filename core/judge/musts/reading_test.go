@@ -25,10 +25,15 @@ func TestRead(t *testing.T) {
 	for place, want := range map[int]float64{
 		ReadTime: 16, ReadLate: 16 / (c.Patience * judgement.WaitGrace.Number), ReadLine: 25, ReadOut: 1.25,
 		ReadSpeed: 0.5, ReadSteep: c.Carried(h.Fall) / 8,
-		ReadLift: 0.25, ReadGrip: 0.4, ReadFelt: 3, ReadKeeps: 0.25, ReadBack: 1.5, ReadHeld: 0.5, ReadWalk: 2,
+		ReadLift: 0.25 + 0.05, ReadGrip: 0.4, ReadFelt: 3, ReadKeeps: 0.25, ReadBack: 1.5, ReadHeld: 0.5, ReadWalk: 2,
 	} {
 		if math.Abs(r.Value(place)/want-1) > 1e-9 {
 			t.Errorf("place %d: %g, want %g", place, r.Value(place), want)
+		}
+	}
+	for lift, want := range map[float64]float64{0.05: 1, 0.01: 1, 0.3: 0.75, 1.05: 0, 1.15: -0.1} {
+		if got := MarginOf(math.Log(lift)); math.Abs(got-want) > 1e-12 {
+			t.Errorf("%g and a little lifted leave %g, not %g", lift, got, want)
 		}
 	}
 	if !r.Arrived() || c.Carried(h.Fall) < 1 {

@@ -154,16 +154,20 @@ func (p phased) typical(mean musts.Reading) (trial.Result, int) {
 }
 
 // phases tries the head at every phase of the swell; first is the result at phase 0. A head that
-// already fails at phase 0 is not tried at the others.
+// already fails at phase 0 is not tried at the others, and one that waves leave alone is not watched there.
 func (v view) phases(first trial.Result) (phased, error) {
 	out := phased{[]trial.Result{first}, []musts.Reading{musts.Read(v.of, &first)}}
 	if v.stands(&first, out.readings[0]) == lost {
 		return out, nil
 	}
+	alone := v.of.Setup.Cast.Drag == 0 && !first.Unwatched() && first.Rest.LeftAlone()
 	for phase := 1; phase < v.of.Phases(); phase++ {
-		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase})
+		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase, SameWaves: alone})
 		if err != nil {
 			return out, err
+		}
+		if alone {
+			r.Rest.Held, r.Rest.Walk, r.Rest.Steady = first.Rest.Held, first.Rest.Walk, first.Rest.Steady
 		}
 		out.results, out.readings = append(out.results, r), append(out.readings, musts.Read(v.of, &r))
 	}

@@ -3,13 +3,16 @@ package judge_test
 import (
 	"context"
 	"math/rand/v2"
+	"slices"
 	"sync"
 	"sync/atomic"
 	"testing"
 
 	"dunvel/core/judge"
 	"dunvel/core/judge/judgetest"
+	"dunvel/core/judge/musts"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -132,5 +135,84 @@ func TestWavesAreWatchedWhereTheyTell(t *testing.T) {
 	t.Logf("of %d %d were watched", left, taken)
 	if left < 50 || taken > 3*left/4 {
 		t.Errorf("of %d %d were watched", left, taken)
+	}
+}
+
+// What waves leave alone as it came down first is not watched again as it comes down at another moment, where it walks no third
+// of what it may either; what they move is, and what is dragged.
+func TestLeftAloneAtEveryMoment(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred runs of the engine")
+	}
+	random := rand.New(rand.NewPCG(14, 8))
+	spared, watched := 0, 0
+	for n := range 60 {
+		c, mass := anySea(t, random)
+		if n%10 == 9 {
+			s := c.Setup
+			s.Cast.Drag = 0.3
+			var err error
+			if c, err = trial.New(s, stage.Knowledge{}); err != nil {
+				t.Fatal(err)
+			}
+		}
+		var all sync.Mutex
+		alone := map[trial.Handling]bool{}
+		seen := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			first := q.Near == nil && q.Phase == 0 && q.Effort == trial.Judged && !q.FallOnly
+			other := q.Near == nil && q.Phase > 0 && q.Effort == trial.Judged && !q.FallOnly
+			spare := other && q.SameWaves
+			if other {
+				q.SameWaves = false
+			}
+			r, err := judge.Engine.Try(ctx, c, q)
+			all.Lock()
+			defer all.Unlock()
+			switch {
+			case first && !r.Unwatched():
+				alone[q.Handling] = r.Rest.LeftAlone() && c.Setup.Cast.Drag == 0
+			case spare:
+				if spared++; !alone[q.Handling] || r.Rest.Walk > c.MayWalk()/3 || r.Rest.Held < 0.9 {
+					t.Errorf("%g g in %+v: left alone %t, walks %.2f m of %.2f, held %.2f", 1e3*q.Mass, c.Setup.Swell,
+						alone[q.Handling], r.Rest.Walk, c.MayWalk(), r.Rest.Held)
+				}
+			case other:
+				if watched++; alone[q.Handling] {
+					t.Errorf("%g g, left alone, is watched again", 1e3*q.Mass)
+				}
+			}
+			return r, err
+		}}
+		if _, err := seen.Judge(t.Context(), c, mass); err != nil {
+			t.Fatal(err)
+		}
+	}
+	t.Logf("%d not watched again, %d watched", spared, watched)
+	if spared < 20 || watched < 8 {
+		t.Errorf("%d not watched again, %d watched", spared, watched)
+	}
+}
+
+// The waves of one that they leave alone are those of the first moment at every other.
+func TestWavesOfTheFirstMoment(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Swell.Height, s.Swell.Period = setup.HoldBottom, 3, 0.3, 8
+	})
+	stand := judgetest.Bench(nil)
+	for walk, kept := range map[float64]bool{0.004: true, 0.006: false} {
+		h, err := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			r, err := stand.Try(ctx, c, q)
+			if r.Rest.Walk = walk; q.Phase > 0 && q.Near == nil {
+				r.Rest.Walk = 9 * c.MayWalk()
+			}
+			return r, err
+		}}.Judge(t.Context(), c, 0.02)
+		if err != nil {
+			t.Fatal(err)
+		}
+		i := slices.IndexFunc(h.Misses, func(m judge.Miss) bool { return m.Must == musts.Walks })
+		if (h.Misses[i].By < -0.99) != kept {
+			t.Errorf("one that goes %g m: by %g", walk, h.Misses[i].By)
+		}
 	}
 }

@@ -36,16 +36,16 @@ const (
 
 // resolution is how finely a drop is resolved.
 type resolution struct {
-	nodes float64 // of the line that a fall takes, to begin with
-	crowd int     // of them past which every second one goes, as line goes out
-	wind  float64 // m/s from which on it takes as many more, twice as many at most: what blows in the air bends it more
-	fine  float64 // spacing at the end of the line over that far up it
-	grade float64 // growth of the spacing with the distance from the end
-	miss  float64 // m that the two stages of a step are to differ in what they make of it,
-	again float64 // and from which on it is taken again, where nothing is on the bed and no wave goes by
-	waves float64 // steps over each wave of a swell, at least,
-	place float64 // and where only places are asked for
-	first float64 // s, of the first step, and of that after a hand does something else
+	nodes    float64 // of the line that a fall takes, to begin with
+	crowd    int     // of them past which every second one goes, as line goes out
+	wind     float64 // m/s from which on it takes as many more, twice as many at most: what blows in the air bends it more
+	fine     float64 // spacing at the end of the line over that far up it
+	grade    float64 // growth of the spacing with the distance from the end
+	miss     float64 // m that the two stages of a step are to differ in what they make of it,
+	again    float64 // and from which on it is taken again, where nothing is on the bed and no wave goes by
+	waves    float64 // steps over each wave of a swell, at least,
+	unreeled float64 // and of what falls or lies, if only places are asked for
+	first    float64 // s, of the first step, and of that after a hand does something else
 	// straight is how much longer, m, the way over the node next to the rod tip may be than past it, for the node to be
 	// taken off before it is reeled in; 0: it never is.
 	straight float64
@@ -60,17 +60,17 @@ type resolution struct {
 }
 
 var (
-	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, again: 0.08, waves: 20, place: 20,
+	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, again: 0.08, waves: 20, unreeled: 20,
 		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		offBed: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25},
 		placed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
-	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, again: 0.8, waves: 10, place: 6,
+	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, again: 0.8, waves: 10, unreeled: 6,
 		first: 0.3, straight: 0.01,
 		until:  settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
 		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12},
 		placed: settled{place: 0.02, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
-	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, again: 0.04, waves: 32, place: 32,
+	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, again: 0.04, waves: 32, unreeled: 32,
 		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		offBed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
@@ -155,11 +155,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 		bench: benches.Get().(*bench),
 	}
 	if s.Swell.Moves() {
-		steps := fine.waves
-		if keep.Places {
-			steps = fine.place
-		}
-		m.longest = s.Swell.Period() / steps
+		m.longest = s.Swell.Period() / fine.waves
 	}
 	m.scene, m.rig, m.chain.film, m.chain.stiff = s, d.Rig, fine.film, stiffness
 	m.leader, m.main = s.thread(&d.Rig.Leader), s.thread(&d.Rig.Main)
@@ -311,6 +307,9 @@ func (m *sim) nextStep() (h, reeled float64) {
 func (m *sim) mostStep() float64 {
 	if p := m.now(); !p.Open && p.Reel > 0 && !m.scene.Swell.Moves() {
 		return max(m.longest, reeledMost/(p.Reel+r3.Norm(m.d.Cast.Drift)))
+	}
+	if m.scene.Swell.Moves() && m.keep.Places && (m.now().Landed || m.lies()) {
+		return m.scene.Swell.Period() / m.unreeled
 	}
 	return m.longest
 }

@@ -7,7 +7,7 @@ func TestCompare(t *testing.T) {
 	p := open(t, "/compare?open=1")
 	p.says(".compare", "The thinner line ")
 	p.click("smaller bait")
-	p.says(".compare-words", "The smaller bait needs the same weight. With 3.5 g it is there ")
+	p.says(".compare-words", "The smaller bait buys one step: 3.5 g instead of 5.3 g. With 5.3 g it is there ")
 	// On every fall there is a dot for as many seconds, down to the end of it, and so it says below in letters that do not
 	// shrink with the picture.
 	p.until(`[...document.querySelectorAll(".compare figure:has(.beside)")].filter((s) => {

@@ -207,7 +207,7 @@ func TestWhatWouldChangeIt(t *testing.T) {
 	p.until(`document.querySelector(".changes summary")`)
 	p.says(".changes summary", "more")
 	value[bool](p, `document.querySelector(".changes summary").click() || true`)
-	p.says(".changes ul", "when the depth is over 1")
+	p.says(".changes ul", "when the depth is over 2")
 	// Past that depth the answer is the one that was said.
 	said := value[string](p, `[...document.querySelectorAll(".changes li")].map((l) => l.textContent).find((w) => w.includes("the depth is over"))`)
 	words := strings.Fields(said)

@@ -315,7 +315,7 @@ func (v view) doubt(centre phased, oneSided bool) (*doubts, error) {
 	for i, sd := range spreads(v.of) {
 		if u := &unknowns[i]; sd > 0 && d.shifts[i].Up == nil && u.falls != nil {
 			d.shifts[i].Up = make(musts.Reading, len(middle))
-			u.thought(v, sd, spread.Reach, d.shifts[i].Up)
+			u.thought(v.of, v.mass, sd, spread.Reach, d.shifts[i].Up)
 		}
 	}
 	return d, nil
@@ -421,7 +421,7 @@ func (v view) shifted(u unknown, sd, z float64, q trial.Question, centre musts.R
 	}
 	r := musts.Read(moved, &other)
 	if q.SameFall && u.falls != nil {
-		u.thought(v, sd, z, r)
+		u.thought(v.of, v.mass, sd, z, r)
 	}
 	switch {
 	case q.FallOnly:

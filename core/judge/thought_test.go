@@ -34,7 +34,7 @@ func TestThought(t *testing.T) {
 		for i := range unknowns {
 			if u := &unknowns[i]; u.name == tt.unknown {
 				r := make(musts.Reading, musts.ReadTrack)
-				u.thought(view{of: c, mass: mass}, sd, z, r)
+				u.thought(c, mass, sd, z, r)
 				if math.Abs(r[musts.ReadTime]-tt.time) > 1e-12 || r[musts.ReadLate] != r[musts.ReadTime] || r[musts.ReadSpeed] != 0 {
 					t.Errorf("%s: %v", name, r)
 				}
@@ -51,7 +51,7 @@ func TestThought(t *testing.T) {
 		-1e9: 1e-6 * lure.WeightInWater, // as good as nothing
 	} {
 		faster := math.Log(weighs/lure.WeightInWater) / 2
-		if time, speed := (view{of: c, mass: mass}).fallsHeavier(1, z); math.Abs(time+faster) > 1e-9 ||
+		if time, speed := fallsHeavier(c, mass, 1, z); math.Abs(time+faster) > 1e-9 ||
 			math.Abs(speed-faster) > 1e-9 {
 			t.Errorf("%g spreads heavier: by %g and %g, not %g", z, time, speed, faster)
 		}

@@ -27,7 +27,7 @@ type unknown struct {
 	change   func(s *setup.Setup, t *stage.Tuning, factor, z float64)
 	// falls is by how much it changes the logarithms of the time and of the speed of a fall that is not run for it; nil
 	// where that is not known without.
-	falls func(v view, sd, z float64) (time, speed float64)
+	falls func(c *trial.Case, mass, sd, z float64) (time, speed float64)
 }
 
 // Unknown names an input that is not exactly known.
@@ -115,7 +115,7 @@ var unknowns = []unknown{
 		spread: func(*trial.Case) float64 { return 1 }, // every lure has its own
 		lifts:  -1,
 		change: func(_ *setup.Setup, t *stage.Tuning, _, z float64) { t.Weight = z },
-		falls:  view.fallsHeavier,
+		falls:  fallsHeavier,
 	},
 	{
 		name:   Depth,
@@ -126,7 +126,7 @@ var unknowns = []unknown{
 			s.Water.Depth *= factor
 			s.Water.SplashDepth *= factor
 		},
-		falls: view.fallsDeeper,
+		falls: fallsDeeper,
 	},
 	{
 		name: Spool,
@@ -164,16 +164,16 @@ func spreads(c *trial.Case) []float64 {
 }
 
 // fallsDeeper is how the time of a fall goes with the depth, if it ends on the bed.
-func (v view) fallsDeeper(sd, z float64) (time, speed float64) {
-	if !v.of.OnBed || v.of.School().Swims {
+func fallsDeeper(c *trial.Case, _, sd, z float64) (time, speed float64) {
+	if !c.OnBed || c.School().Swims {
 		return 0, 0
 	}
 	return z * spread.LogSD(sd), 0
 }
 
 // fallsHeavier is how the time and the speed of a fall go with what a head weighs: drag goes with the square of the speed.
-func (v view) fallsHeavier(_, z float64) (time, speed float64) {
-	_, lure, err := v.of.Rig(v.mass)
+func fallsHeavier(c *trial.Case, mass, _, z float64) (time, speed float64) {
+	_, lure, err := c.Rig(mass)
 	if err != nil {
 		return 0, 0
 	}
@@ -182,8 +182,8 @@ func (v view) fallsHeavier(_, z float64) (time, speed float64) {
 }
 
 // thought is a reading as the unknown changes its fall, which was not run for that.
-func (u *unknown) thought(v view, sd, z float64, r musts.Reading) {
-	time, speed := u.falls(v, sd, z)
+func (u *unknown) thought(c *trial.Case, mass, sd, z float64, r musts.Reading) {
+	time, speed := u.falls(c, mass, sd, z)
 	r[musts.ReadTime] += time
 	r[musts.ReadLate] += time
 	r[musts.ReadSpeed] += speed

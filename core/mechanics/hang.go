@@ -12,8 +12,7 @@ import (
 
 // Hung is how a line hangs that is held at both ends.
 type Hung struct {
-	at    []float64 // where each node is, as a share of the line from its end up
-	off   []r3.Vec  // of each from the straight way between the ends, over its length
+	off   []r3.Vec  // of each node from the straight way between the ends, over its length
 	pull  []float64 // above each, N
 	spare float64   // of the line, over that length
 }
@@ -67,7 +66,9 @@ func newSpan(place, tip r3.Vec, lineOut float64) span {
 	return span{place, way, length, lineOut, max(lineOut/length-1, tight)}
 }
 
-// at is where it is so many m of line up.
+// at is where it is so many m of line up; laid into none of those that ask, as gap is.
+//
+//go:noinline
 func (p span) at(along float64) r3.Vec { return r3.Add(p.place, r3.Scale(along/p.lineOut, p.way)) }
 
 // stretch puts the line between place and the rod tip, as one hangs that is loaded evenly or as another did; false
@@ -97,31 +98,15 @@ func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
 	for i := range m.n {
 		m.tension[i] = pull
 	}
-	if near != nil {
-		m.hangLike(near, straight)
+	if near == nil || len(near.off) != m.n {
+		return true
+	}
+	eased := math.Sqrt(straight.spare / near.spare) // as it sags
+	for i := range m.n {
+		m.pos[i] = r3.Add(straight.at(m.at[i]), r3.Scale(straight.length*eased, near.off[i]))
+		m.tension[i] = near.pull[i] / eased
 	}
 	return true
-}
-
-// hangLike puts the line between its ends as another hangs: what has more to spare sags more, and pulls less.
-func (m *sim) hangLike(near *Hung, straight span) {
-	eased := math.Sqrt(straight.spare / near.spare)
-	last := len(near.at) - 1
-	for i, k := 1, 0; i < m.n; i++ {
-		share := m.at[i] / straight.lineOut
-		for k < last && near.at[k+1] <= share {
-			k++
-		}
-		to, off, pull := 1.0, r3.Vec{}, near.pull[k] // above the last node comes the rod tip
-		if k < last {
-			to, off, pull = near.at[k+1], near.off[k+1], near.pull[k+1]
-		}
-		part := (share - near.at[k]) / (to - near.at[k])
-		off = r3.Add(r3.Scale(1-part, near.off[k]), r3.Scale(part, off))
-		m.pos[i] = r3.Add(straight.at(m.at[i]), r3.Scale(straight.length*eased, off))
-		m.tension[i] = (near.pull[k] + part*(pull-near.pull[k])) / eased
-	}
-	m.tension[0] = near.pull[0] / eased
 }
 
 // loadOn is what water and wind do to a metre of line across the way that it goes from place to the rod tip, in N.
@@ -167,10 +152,8 @@ func (m *sim) leap(most int) bool {
 // hung is how the line hangs now.
 func (m *sim) hung() *Hung {
 	straight := newSpan(m.pos[0], m.pos[m.n], m.lineOut)
-	numbers := make([]float64, 2*m.n)
-	out := &Hung{at: numbers[:m.n], off: make([]r3.Vec, m.n), pull: numbers[m.n:], spare: straight.spare}
+	out := &Hung{off: make([]r3.Vec, m.n), pull: make([]float64, m.n), spare: straight.spare}
 	for i := range m.n {
-		out.at[i] = m.at[i] / m.lineOut
 		out.off[i] = r3.Scale(1/straight.length, r3.Sub(m.pos[i], straight.at(m.at[i])))
 	}
 	copy(out.pull, m.tension)

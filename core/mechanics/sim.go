@@ -305,11 +305,12 @@ func (m *sim) nextStep() (h, reeled float64) {
 
 // mostStep is how long a step may be, s: what is reeled in slowly moves little, and every wave moves all.
 func (m *sim) mostStep() float64 {
-	if p := m.now(); !p.Open && p.Reel > 0 && !m.scene.Swell.Moves() {
+	p, waves := m.now(), m.scene.Swell.Moves()
+	switch {
+	case waves && m.keep.Places && (p.Landed || m.lies()):
+		return m.longest * m.waves / m.unreeled
+	case !waves && !p.Open && p.Reel > 0:
 		return max(m.longest, reeledMost/(p.Reel+r3.Norm(m.d.Cast.Drift)))
-	}
-	if m.scene.Swell.Moves() && m.keep.Places && (m.now().Landed || m.lies()) {
-		return m.scene.Swell.Period() / m.unreeled
 	}
 	return m.longest
 }
@@ -507,7 +508,10 @@ func (m *sim) away() float64 {
 	return math.Hypot(off.X, off.Y)
 }
 
-// gap is how far p is over the bed, m.
+// gap is how far p is over the bed, m. It is asked for a few times in a step, and laid into none of those that ask: the engine of
+// a page is to be small.
+//
+//go:noinline
 func (s *Scene) gap(p r3.Vec) float64 { return p.Z + s.Bed.DepthAt(p.X) }
 
 // accept takes the step that was tried.

@@ -254,24 +254,17 @@ func castTime(fall, line float64) float64 {
 // runOut is how fast line leaves the spool before the end of a fall, m/s, on average
 // over the time that it is watched.
 func runOut(fell *mechanics.Track, down mechanics.Frame) float64 {
-	from := max(down.Time-judgement.CueTime.Number, fell.Frames[0].Time)
-	if down.Time <= from {
+	from := fell.Frames[0]
+	for _, f := range fell.Frames {
+		if f.Time > down.Time-judgement.CueTime.Number {
+			break
+		}
+		from = f
+	}
+	if down.Time <= from.Time {
 		return 0
 	}
-	return max((down.LineOut-lineOut(fell, down, from))/(down.Time-from), 0)
-}
-
-// lineOut is how much line is out at a time of a fall, m, at an even rate from frame to frame.
-func lineOut(fell *mechanics.Track, down mechanics.Frame, time float64) float64 {
-	next := sort.Search(len(fell.Frames), func(i int) bool { return fell.Frames[i].Time >= time })
-	if next == 0 {
-		return fell.Frames[0].LineOut
-	}
-	a, b := fell.Frames[next-1], down
-	if next < len(fell.Frames) && fell.Frames[next].Time < down.Time {
-		b = fell.Frames[next]
-	}
-	return a.LineOut + (time-a.Time)/(b.Time-a.Time)*(b.LineOut-a.LineOut)
+	return max((down.LineOut-from.LineOut)/(down.Time-from.Time), 0)
 }
 
 func line(f mechanics.Frame) Line {

@@ -242,12 +242,7 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 		return out
 	}
 	byGrip := c.School().OnTheBed && !c.School().Lifted
-	suits := suiting{with, func(a, b *Rest) bool {
-		if byGrip && a.Grip != b.Grip {
-			return a.Grip < b.Grip
-		}
-		return a.Margin > b.Margin
-	}, func(r *Rest) bool { return r.hung == nil || !byGrip && r.liesEasily() }}
+	suits := suiting{with, byGrip}
 	lines := takenUp(0)
 	if near != nil && near.lain > 0 {
 		same := with(near.lain, near.hung)
@@ -273,15 +268,21 @@ func (r *Rest) liesEasily() bool {
 // worse. Each is found sooner from how the last one hung.
 type suiting struct {
 	with   func(line float64, from *mechanics.Hung) Rest
-	better func(a, b *Rest) bool
-	enough func(*Rest) bool // there is nothing to gain by more line: it is slack, or nearly
+	byGrip bool // the least of it is best, and not the greatest push
+}
+
+func (s suiting) better(a, b *Rest) bool {
+	if s.byGrip && a.Grip != b.Grip {
+		return a.Grip < b.Grip
+	}
+	return a.Margin > b.Margin
 }
 
 // longer is the best of a line and of longer ones, which are tried until one is worse.
 func (s suiting) longer(best Rest, lines []float64) Rest {
 	for _, line := range lines {
-		if s.enough(&best) {
-			break
+		if best.hung == nil || !s.byGrip && best.liesEasily() {
+			break // it is slack, nor is there anything to gain by more
 		}
 		other := s.with(line, best.hung)
 		if other.lost || s.better(&best, &other) {

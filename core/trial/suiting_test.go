@@ -58,8 +58,7 @@ func TestSuiting(t *testing.T) {
 				r.Line = line
 				return r
 			},
-			func(a, b *Rest) bool { return a.Margin > b.Margin },
-			func(r *Rest) bool { return r.hung == nil || r.liesEasily() },
+			false,
 		}
 		var best Rest
 		if tt.about < 0 {

@@ -2,7 +2,6 @@ package musts
 
 import (
 	"math"
-	"slices"
 
 	"dunvel/core/trial"
 )
@@ -17,18 +16,25 @@ var always = []int{ReadTime, ReadLine, ReadSpeed, ReadSteep}
 // MovesMuch tells whether something that is not known, which changes a reading in a case by so much, may not do the opposite
 // the other way: as far as musts go by it, or it stands for more.
 func MovesMuch(c *trial.Case, by Reading) bool {
-	moves := func(at int) bool {
+	if movesMuch(by, always) {
+		return true
+	}
+	for _, m := range In(c) {
+		if movesMuch(by, byMust[m].reads) {
+			return true
+		}
+	}
+	return false
+}
+
+// movesMuch is MovesMuch at some places of a reading.
+func movesMuch(by Reading, places []int) bool {
+	for _, at := range places {
 		most := much
 		if at == ReadTime || at == ReadLate {
 			most = muchTime
 		}
-		return math.Abs(by[at]) > most
-	}
-	if slices.ContainsFunc(always, moves) {
-		return true
-	}
-	for _, m := range In(c) {
-		if slices.ContainsFunc(byMust[m].reads, moves) {
+		if math.Abs(by[at]) > most {
 			return true
 		}
 	}

@@ -22,9 +22,8 @@ const (
 	mostWaves = 4 // where it is not plain whether it walks too far
 )
 
-// plainly is how far it is plain that a head walks too far, or does not, over what it may: from a share of that down, and from
-// so many times that up.
-var plainly = struct{ under, over float64 }{0.3, 2}
+// From so many times what it may on it is plain that a head walks too far, and below a share of that that it does not.
+const plainlyUnder, plainlyOver = 0.3, 2
 
 // leftToWaves tells whether heads are left on the bed in a swell: of those only the places are asked for.
 func (c *Case) leftToWaves() bool { return c.Swell() && c.Setup.Cast.Drag == 0 }
@@ -78,7 +77,7 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 // plain tells whether a head that goes so far, m, plainly walks too far, or not far enough.
 func (c *Case) plain(walk float64) bool {
 	may := c.MayWalk()
-	return walk < plainly.under*may || walk > plainly.over*may
+	return walk < plainlyUnder*may || walk > plainlyOver*may
 }
 
 // draggedInSwell is a head that is drawn back to the rod through a swell, which makes

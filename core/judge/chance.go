@@ -174,16 +174,16 @@ func (v view) phases(first trial.Result) (phased, error) {
 	return out, nil
 }
 
-// finely runs the head again on the finer grain that results are shown with, replaces *result by
-// that run and returns its reading. It does so where seconds matter and a swell does not blur
+// finely runs the head again with more effort than it was judged with, replaces *result by that
+// run and returns its reading. It does so where seconds matter and a swell does not blur
 // them: not for retrieves, hovers and swells. Of a head that is dragged only the fall is run anew.
-// fine is false where nothing was run.
-func (v view) finely(result *trial.Result, rough musts.Reading) (r musts.Reading, fine bool, err error) {
+// ran is false where nothing was.
+func (v view) finely(effort trial.Effort, result *trial.Result, rough musts.Reading) (r musts.Reading, ran bool, err error) {
 	if s := v.of.School(); s.Swims || s.Hovers || v.of.Swell() {
 		return rough, false, nil
 	}
 	drags := v.of.Setup.Cast.Drag > 0
-	finer, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown, FallOnly: drags,
+	finer, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: effort, FallOnly: drags,
 		Near: result})
 	if err != nil || !finer.Arrived() {
 		return rough, false, err
@@ -456,14 +456,15 @@ func (v view) fallsSafely(r musts.Reading) bool {
 }
 
 // rehandled returns the reading after the angler has chosen the handling anew: with more current
-// or wind than assumed, a rod that is held up may be lowered. A rod that is down stays down.
+// or wind than assumed, a rod that is held up may be lowered. A rod that is down stays down; of one of many, or in a
+// swell, which takes long to watch, one that is up stays up unless down it suits better by as far as the two were apart before.
 func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (musts.Reading, error) {
 	ways := moved.Handlings()
 	low := slices.IndexFunc(ways, func(h trial.Handling) bool { return h.Down })
 	if q.Handling.Down || low < 0 || musts.Suits(moved, r) {
 		return r, nil
 	}
-	if guess := guessed(r, v.apart); v.brisk && guess != nil && !musts.SuitsBetter(moved, guess, r) {
+	if guess := guessed(r, v.apart); (v.brisk || v.of.Swell()) && guess != nil && !musts.SuitsBetter(moved, guess, r) {
 		return r, nil
 	}
 	q.Handling, q.Near, q.SameWaves, q.Unwatched = ways[low], &trial.Result{}, false, true // it lies otherwise than held so

@@ -220,16 +220,16 @@ func TestJudgedAlike(t *testing.T) {
 
 // tally is how often heads were tried, and how: what saves work changes no judgement, but this.
 type tally struct {
-	all, finely, moved, onBed, falls, down atomic.Int64
+	all, finely, shown, moved, onBed, falls, down atomic.Int64
 }
 
 func (n *tally) String() string {
-	return fmt.Sprintf("tried %d times: %d finely, %d moved, %d from the bed on, %d down to it, %d with the rod down",
-		n.all.Load(), n.finely.Load(), n.moved.Load(), n.onBed.Load(), n.falls.Load(), n.down.Load())
+	return fmt.Sprintf("tried %d times: %d finely, %d as shown, %d moved, %d from the bed on, %d down to it, %d with the rod down",
+		n.all.Load(), n.finely.Load(), n.shown.Load(), n.moved.Load(), n.onBed.Load(), n.falls.Load(), n.down.Load())
 }
 
 func (n *tally) reset() {
-	for _, count := range []*atomic.Int64{&n.all, &n.finely, &n.moved, &n.onBed, &n.falls, &n.down} {
+	for _, count := range []*atomic.Int64{&n.all, &n.finely, &n.shown, &n.moved, &n.onBed, &n.falls, &n.down} {
 		count.Store(0)
 	}
 }
@@ -239,7 +239,7 @@ func counted() (judge.Bench, *tally) {
 	n, b := &tally{}, judgetest.Bench(nil)
 	return judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
 		for is, count := range map[*atomic.Int64]bool{
-			&n.all: true, &n.finely: q.Effort == trial.Shown, &n.moved: q.Near != nil && q.Effort != trial.Shown, &n.onBed: q.SameFall,
+			&n.all: true, &n.finely: q.Effort == trial.Checked, &n.shown: q.Effort == trial.Shown, &n.moved: q.Near != nil && q.Effort == trial.Judged, &n.onBed: q.SameFall,
 			&n.falls: q.FallOnly, &n.down: q.Handling.Down,
 		} {
 			if count {

@@ -104,7 +104,7 @@ func (b Bench) Weigh(ctx context.Context, c *trial.Case, mass float64) (*Weighed
 		return nil, err
 	}
 	// As fine as the answer tells it, so that both tell the same range.
-	if centre, _, err = v.finely(&out.Head.Result, centre); err != nil {
+	if centre, _, err = v.finely(trial.Shown, &out.Head.Result, centre); err != nil {
 		return nil, err
 	}
 	out.Head.settle(c, centre, d)

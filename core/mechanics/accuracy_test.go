@@ -14,16 +14,16 @@ import (
 )
 
 // Over 500 falls drawn at random, into water with and without current, wind and drift, the
-// usual resolution touches when twice the nodes and half the error of a step do, and the
-// rough one nearly so. How far off they are is told, at the worst and in 95 of 100.
+// usual resolution touches when twice the nodes and half the error of a step do, the fair
+// one nearly so and the rough one about then. How far off they are is told, at the worst and in 95 of 100.
 func TestAgainstTwiceTheResolution(t *testing.T) {
 	if testing.Short() {
 		t.Skip("1500 falls")
 	}
 	random := rand.New(rand.NewPCG(14, 500))
 	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
-	var usuals, roughs []float64
-	var usualOff, roughOff trust.Tally
+	var usuals, fairs, roughs []float64
+	var usualOff, fairOff, roughOff trust.Tally
 	for range 500 {
 		s := scene(0)
 		s.Bed.Depth = between(2, 30)
@@ -45,22 +45,24 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 			}
 			return track.Touch().Time
 		}
-		fine, usual, rough := touch(Fine), touch(Usual), touch(Rough)
-		if fine == 0 || usual == 0 || rough == 0 {
-			if fine != usual || fine != rough {
-				t.Logf("only some come down: %g, %g, %g s", fine, usual, rough)
+		fine, usual, fair, rough := touch(Fine), touch(Usual), touch(Fair), touch(Rough)
+		if fine == 0 || usual == 0 || fair == 0 || rough == 0 {
+			if fine != usual || fine != fair || fine != rough {
+				t.Logf("only some come down: %g, %g, %g, %g s", fine, usual, fair, rough)
 			}
 			continue
 		}
 		usualOff.Relative(usual, fine)
+		fairOff.Relative(fair, fine)
 		roughOff.Relative(rough, fine)
-		usuals, roughs = append(usuals, math.Abs(usual/fine-1)), append(roughs, math.Abs(rough/fine-1))
+		usuals, fairs = append(usuals, math.Abs(usual/fine-1)), append(fairs, math.Abs(fair/fine-1))
+		roughs = append(roughs, math.Abs(rough/fine-1))
 	}
 	for _, of := range []struct {
 		name          string
 		off           []float64
 		mostly, worst float64
-	}{{"usual", usuals, 0.005, 0.03}, {"rough", roughs, 0.03, 0.15}} {
+	}{{"usual", usuals, 0.005, 0.03}, {"fair", fairs, 0.01, 0.04}, {"rough", roughs, 0.03, 0.15}} {
 		slices.Sort(of.off)
 		p95, worst := of.off[len(of.off)*95/100], of.off[len(of.off)-1]
 		t.Logf("%s: of %d falls 95 of 100 are off by %.2f %% at most, the worst by %.2f %%", of.name, len(of.off),
@@ -70,6 +72,7 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 		}
 	}
 	usualOff.Tell(t, "resolution", 0.03)
+	fairOff.Tell(t, "fair resolution", 0.04)
 	roughOff.Tell(t, "rough resolution", 0.15)
 	if len(usuals) < 400 {
 		t.Errorf("only %d falls came down", len(usuals))
@@ -96,7 +99,8 @@ func BenchmarkAgainstExplicit(b *testing.B) {
 		for name, of := range map[string]struct {
 			scene *Scene
 			grain Grain
-		}{"x-mechanics": {&heavy, Fine}, "x-usual": {s, Usual}, "x-rough": {s, Rough}} {
+		}{"x-mechanics": {&heavy, Fine}, "x-usual": {s, Usual}, "x-fair": {s, Fair},
+			"x-rough": {s, Rough}} {
 			b.ReportMetric(plain/took(20, func() {
 				if _, err := of.scene.Run(b.Context(), d, Detail{Grain: of.grain}); err != nil {
 					b.Fatal(err)

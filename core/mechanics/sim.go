@@ -70,6 +70,11 @@ var (
 		until:  settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
 		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12},
 		placed: settled{place: 0.02, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
+	fair = resolution{nodes: 14, crowd: 48, wind: 2.5, fine: 0.3, grade: 0.15, miss: 0.15, again: 0.2, waves: 20, unreeled: 20,
+		first:  0.2,
+		until:  settled{place: 1e-3, pulls: 0.02, loose: 1e-5, most: 25},
+		offBed: settled{place: 0.02, pulls: 0.1, loose: 1e-5, most: 25},
+		placed: settled{place: 3e-3, pulls: 0.1, loose: 1e-5, most: 25}, film: 0.02}
 	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, again: 0.04, waves: 32, unreeled: 32,
 		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
@@ -77,7 +82,7 @@ var (
 		placed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
-var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
+var resolutions = map[Grain]resolution{Usual: usual, Fair: fair, Rough: rough, Fine: finer}
 
 // sim is one drop under way.
 type sim struct {

@@ -66,11 +66,12 @@ const Reached = "reached"
 type Effort int
 
 // The efforts. Judged is what musts and chances are judged by, wherever a head is
-// looked at, with the line at moments of the fall; Shown is finer, as the head to tie on
-// is shown. What only a change does to a head is glanced at: as it is judged, with no line
+// looked at, with the line at moments of the fall; Checked is finer, for a head whose chance
+// is not plain; Shown is finer still, as the head to tie on is shown. What only a change does to a head is glanced at: as it is judged, with no line
 // kept.
 const (
 	Judged Effort = iota
+	Checked
 	Shown
 	glanced
 )
@@ -107,6 +108,8 @@ func (e Effort) detail(frames int) mechanics.Detail {
 		return mechanics.Detail{Frames: frames, Points: 2, Grain: mechanics.Rough}
 	case Judged:
 		return mechanics.Detail{Frames: frames, Points: keptPoints, Grain: mechanics.Rough}
+	case Checked:
+		return mechanics.Detail{Frames: frames, Points: keptPoints, Grain: mechanics.Fair}
 	}
 	return mechanics.Detail{Frames: frames, Points: keptPoints}
 }
@@ -243,7 +246,7 @@ func ended(fell *mechanics.Track) mechanics.Frame {
 }
 
 // kept tells whether the line is kept at moments of a fall. Of a swell there are too many.
-func (c *Case) kept(e Effort) bool { return e == Shown || e == Judged && !c.Swell() }
+func (c *Case) kept(e Effort) bool { return e == Shown || e != glanced && !c.Swell() }
 
 // castTime is the time in s from cast to cast with a fall of a time in s, reeled
 // in at once from so much line in m.

@@ -562,3 +562,32 @@ func TestShownAfterItWasJudged(t *testing.T) {
 		near(t, name+": pull", after.Feel.Pull, once.Feel.Pull, 0.01*once.Feel.Pull)
 	}
 }
+
+// The line is kept at moments of a fall with every effort that a head may be shown with, and in a swell, which has too many,
+// only as it is shown; what is glanced at keeps its last.
+func TestLinesKept(t *testing.T) {
+	calm := func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.HoldBottom, 4 }
+	swell := func(s *setup.Setup) {
+		calm(s)
+		s.Swell.Height, s.Swell.Period = 0.3, 6
+	}
+	for name, w := range map[string]struct {
+		change func(*setup.Setup)
+		kept   map[Effort]bool
+	}{
+		"calm":  {calm, map[Effort]bool{Judged: true, Checked: true, Shown: true}},
+		"swell": {swell, map[Effort]bool{Judged: false, Checked: false, Shown: true}},
+	} {
+		c := situate(t, w.change)
+		for effort, kept := range w.kept {
+			f := tried(t, c, Question{Mass: 0.0053, Effort: effort}).Fall
+			if got := len(f.Lines); got > 1 != kept || got == 0 {
+				t.Errorf("%s, effort %d: %d lines", name, effort, got)
+			}
+		}
+		first := tried(t, c, Question{Mass: 0.0053})
+		if f := tried(t, c, Question{Mass: 0.0053, Handling: first.Handling, Near: &first}).Fall; len(f.Lines) != 1 {
+			t.Errorf("%s, at a glance: %d lines", name, len(f.Lines))
+		}
+	}
+}

@@ -224,3 +224,25 @@ func counted(ctx context.Context) (context.Context, func() int) {
 	b := budgetOf(ctx)
 	return ctx, func() int { return int(plenty - b.work.Load()) }
 }
+
+// The first step after the bail is closed on line that still ran out is solved in one stage as in two: no more leaves the spool.
+func TestOneStageWithTheBailClosed(t *testing.T) {
+	s := scene(0.2)
+	d := falling(jig(t, 0.1, 0.16e-3), 25)
+	d.StopAtTouch, d.Phases = false, []Phase{{Open: true, Landed: true, Time: 600}}
+	b := fallen(t, s, d, Detail{})
+	if !b.sim.paying {
+		t.Fatal("no line runs out")
+	}
+	for name, stages := range map[string]func(m *sim) (float64, bool){
+		"two": func(m *sim) (float64, bool) { return m.try(knock) }, "one": func(m *sim) (float64, bool) { return m.tryAtOnce(knock) },
+	} {
+		m := b.sim.copy()
+		m.d.Phases = append(slices.Clone(m.d.Phases), Phase{Time: 1})
+		m.phase, m.chain.until = 1, m.resolution.until
+		if line, ok := stages(m); !ok || line != b.sim.lineOut || m.paying {
+			t.Errorf("%s: %g m of %g, solved %t, paying %t", name, line, b.sim.lineOut, ok, m.paying)
+		}
+		m.leave(false)
+	}
+}

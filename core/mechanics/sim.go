@@ -354,12 +354,6 @@ func (m *sim) reelsIn() float64 {
 // pull then, and the line that is out is returned.
 func (m *sim) try(h float64) (line float64, ok bool) {
 	p := m.now()
-	spool := math.Inf(1)
-	if p.Open {
-		spool = m.d.Cast.SpoolDrag
-	} else {
-		m.paying = false
-	}
 	n := m.n
 	m.stages = gamma
 	copy(m.pull[:n], m.tension[:n])
@@ -367,7 +361,7 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 	for i := range n {
 		m.middle[i] = r3.Add(m.pos[i], r3.Scale(tau, m.vel[i]))
 	}
-	s := stage{tau: tau, base: m.pos[:n], from: m.vel[:n], line: m.lineOut - p.Reel*tau, spool: spool}
+	s := stage{tau: tau, base: m.pos[:n], from: m.vel[:n], line: m.lineOut - p.Reel*tau, spool: m.spool()}
 	m.clock = m.time + tau
 	s.tip, s.moving = m.tipAt(m.clock)
 	line, ok = m.solve(&s, m.middle, m.pull)
@@ -391,14 +385,20 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 	return m.solve(&s, m.next, m.pull)
 }
 
+// spool is the tension from which on line leaves the spool, N. None does while the bail is closed.
+func (m *sim) spool() float64 {
+	if m.now().Open {
+		return m.d.Cast.SpoolDrag
+	}
+	m.paying = false
+	return math.Inf(1)
+}
+
 // tryAtOnce is try in a single stage, by the backward Euler method: less exact, and it
 // takes up any blow.
 func (m *sim) tryAtOnce(h float64) (line float64, ok bool) {
 	p := m.now()
-	s := stage{tau: h, base: m.base[:m.n], from: m.vel[:m.n], line: m.lineOut - p.Reel*h, spool: math.Inf(1)}
-	if p.Open {
-		s.spool = m.d.Cast.SpoolDrag
-	}
+	s := stage{tau: h, base: m.base[:m.n], from: m.vel[:m.n], line: m.lineOut - p.Reel*h, spool: m.spool()}
 	copy(m.pull[:m.n], m.tension[:m.n])
 	for i := range m.n {
 		m.base[i], m.middle[i] = m.pos[i], r3.Add(m.pos[i], r3.Scale(gamma*h, m.vel[i]))

@@ -129,7 +129,7 @@ func TestPackAndBegin(t *testing.T) {
 
 	p.click("Begin the trip")
 	p.until(`location.pathname === "/log" && document.querySelector("h1").textContent.startsWith("The Sill")`)
-	p.says(".tap-tied", "10.6 g ball")
+	p.says(".tap-tied", "5.3 g ball")
 	p.click("Trip and rods")
 	p.until(`document.querySelectorAll(".rods li").length === 2`)
 	p.says(".rods", "Rod 2 began with 28.4 g ball")

@@ -60,7 +60,7 @@ func TestPlayScrubAndStep(t *testing.T) {
 	p.key(",")
 	p.until(fmt.Sprintf(`document.querySelector("#fall-time").value <= %g`, before))
 	there := p.seconds()
-	p.until(`location.search.includes("at=")`)
+	p.until(fmt.Sprintf(`Math.abs(new URLSearchParams(location.search).get("at") - %g) < 0.1`, there))
 	p.do(chromedp.Reload())
 	p.until(`document.querySelector(".drop .line-now")`)
 	if back := p.seconds(); back < there-0.1 || back > there+0.1 {

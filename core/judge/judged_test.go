@@ -239,8 +239,9 @@ func counted() (judge.Bench, *tally) {
 	n, b := &tally{}, judgetest.Bench(nil)
 	return judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
 		for is, count := range map[*atomic.Int64]bool{
-			&n.all: true, &n.finely: q.Effort == trial.Checked, &n.shown: q.Effort == trial.Shown, &n.moved: q.Near != nil && q.Effort == trial.Judged, &n.onBed: q.SameFall,
-			&n.falls: q.FallOnly, &n.down: q.Handling.Down,
+			&n.all: true, &n.finely: q.Effort == trial.Checked, &n.shown: q.Effort == trial.Shown,
+			&n.moved: q.Near != nil && q.Effort == trial.Judged, &n.onBed: q.SameFall, &n.falls: q.FallOnly,
+			&n.down: q.Handling.Down,
 		} {
 			if count {
 				is.Add(1)

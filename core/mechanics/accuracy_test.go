@@ -18,7 +18,7 @@ import (
 // one nearly so and the rough one about then. How far off they are is told, at the worst and in 95 of 100.
 func TestAgainstTwiceTheResolution(t *testing.T) {
 	if testing.Short() {
-		t.Skip("1500 falls")
+		t.Skip("2000 falls")
 	}
 	random := rand.New(rand.NewPCG(14, 500))
 	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }

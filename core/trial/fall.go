@@ -67,8 +67,8 @@ type Effort int
 
 // The efforts. Judged is what musts and chances are judged by, wherever a head is
 // looked at, with the line at moments of the fall; Checked is finer, for a head whose chance
-// is not plain; Shown is finer still, as the head to tie on is shown. What only a change does to a head is glanced at: as it is judged, with no line
-// kept.
+// is not plain; Shown is finer still, as the head to tie on is shown. What only a change
+// does to a head is glanced at: as it is judged, with no line kept.
 const (
 	Judged Effort = iota
 	Checked

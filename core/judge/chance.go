@@ -47,8 +47,11 @@ type unheld struct {
 // returned; otherwise the better of the two. other is the handling that was not chosen, nil if
 // there is only one. Waves, which take long to watch, are left out where they can only tell the same.
 func (v view) handled() (best trial.Result, other *unheld, err error) {
-	ways := v.of.Handlings()
-	first, err := v.try(v.of, trial.Question{Handling: ways[0], Unwatched: len(ways) > 1})
+	ways, waves := v.of.Handlings(), trial.Watched
+	if len(ways) > 1 {
+		waves = trial.Unwatched
+	}
+	first, err := v.try(v.of, trial.Question{Handling: ways[0], Waves: waves})
 	if err != nil || len(ways) == 1 {
 		return first, nil, err
 	}
@@ -64,7 +67,7 @@ func (v view) handled() (best trial.Result, other *unheld, err error) {
 	if v.of.School().Swims && v.stands(&first, reading) == lost {
 		return first, nil, nil // no hand makes up for a speed so far off
 	}
-	second, err := v.try(v.of, trial.Question{Handling: ways[1], Unwatched: true})
+	second, err := v.try(v.of, trial.Question{Handling: ways[1], Waves: trial.Unwatched})
 	if err != nil {
 		return first, nil, err
 	}
@@ -97,7 +100,7 @@ func (o *unheld) comes(v view) (trial.Result, error) {
 	if o.result != nil {
 		return *o.result, nil
 	}
-	return v.try(v.of, trial.Question{Handling: o.Handling, Unwatched: true})
+	return v.try(v.of, trial.Question{Handling: o.Handling, Waves: trial.Unwatched})
 }
 
 // asFarApart is what is read of the head held otherwise, less what is read of it as it is held; nil where one of them has
@@ -160,13 +163,16 @@ func (v view) phases(first trial.Result) (phased, error) {
 	if v.stands(&first, out.readings[0]) == lost {
 		return out, nil
 	}
-	alone := v.of.Setup.Cast.Drag == 0 && !first.Unwatched() && first.Rest.LeftAlone()
+	waves := trial.Watched
+	if v.of.Setup.Cast.Drag == 0 && !first.Unwatched() && first.Rest.LeftAlone() {
+		waves = trial.AsBefore
+	}
 	for phase := 1; phase < v.of.Phases(); phase++ {
-		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase, SameWaves: alone})
+		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase, Waves: waves})
 		if err != nil {
 			return out, err
 		}
-		if alone {
+		if waves == trial.AsBefore {
 			r.Rest.Held, r.Rest.Walk, r.Rest.Steady = first.Rest.Held, first.Rest.Walk, first.Rest.Steady
 		}
 		out.results, out.readings = append(out.results, r), append(out.readings, musts.Read(v.of, &r))
@@ -274,7 +280,7 @@ func (v view) liftedAnyway(result trial.Result, r musts.Reading) (bool, error) {
 	}
 	s, t := v.of.Setup, stage.AsTaken
 	for i, sd := range spreads(v.of) {
-		u := unknowns[i]
+		u := &unknowns[i]
 		if z := -fartherThanDrawn * u.lifts; z != 0 && sd > 0 {
 			u.change(&s, &t, spread.Factor(sd, z), z)
 		}
@@ -326,7 +332,7 @@ func (v view) doubt(centre phased, oneSided bool) (*doubts, error) {
 func (v view) asked(oneSided bool) (asked []int, early int) {
 	var late []int
 	for i, sd := range spreads(v.of) {
-		switch u := unknowns[i]; {
+		switch u := &unknowns[i]; {
 		case sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall:
 		case u.late:
 			late = append(late, i)
@@ -344,13 +350,15 @@ const together = 2
 
 // shift tries the head with one unknown moved up, and down where the two may differ.
 func (v view) shift(i int, centre phased, oneSided bool) (spread.Shift, error) {
-	u, phase := unknowns[i], i%len(centre.readings)
+	u, phase := &unknowns[i], i%len(centre.readings)
 	sd, as := max(u.spread(v.of), 0), centre.readings[phase]
-	first := &centre.results[0]
-	q := trial.Question{Handling: first.Handling, Phase: phase, Near: first, SameWaves: centre.steady()}
+	near := &centre.results[phase]
+	q := trial.Question{Handling: near.Handling, Phase: phase, Near: near, Waves: trial.Glimpsed}
+	if centre.steady() || u.asWaved && v.isLeft() {
+		q.Waves = trial.AsBefore
+	}
 	up, err := v.shifted(u, sd, spread.Reach, q, as)
-	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) &&
-		!musts.MovesMuch(v.of, up) && !(musts.AsksContact(v.of) && liftsOff(as, up)) {
+	if err != nil || oneSided || !v.bothSides(u, as, up) {
 		return spread.Shift{Up: up}, err
 	}
 	down, err := v.shifted(u, sd, -spread.Reach, q, as)
@@ -359,6 +367,20 @@ func (v view) shift(i int, centre phased, oneSided bool) (spread.Shift, error) {
 	}
 	evenOut(as, up, down)
 	return spread.Shift{Up: up, Down: down}, nil
+}
+
+// isLeft tells whether a head is left on the bed in a swell.
+func (v view) isLeft() bool {
+	return v.of.Swell() && v.of.Setup.Cast.Drag == 0 && v.of.OnBed && v.of.School().Rests
+}
+
+// bothSides tells whether more of an unknown may do another thing than less of it undoes: in a swell, where the moment does more
+// than the difference between the sides, of heads alone that are left there, and of some unknowns.
+func (v view) bothSides(u *unknown, as, up musts.Reading) bool {
+	if v.of.Swell() {
+		return u.uneven && v.isLeft()
+	}
+	return u.both && len(up) > musts.ReadTrack || musts.MovesMuch(v.of, up) || musts.AsksContact(v.of) && liftsOff(as, up)
 }
 
 // stretched multiplies the draws when some unknowns have not been looked at yet, as a bound: the
@@ -404,14 +426,14 @@ func evenOut(centre, up, down musts.Reading) {
 
 // shifted returns the difference of the reading when one unknown is z standard deviations from
 // its assumed value.
-func (v view) shifted(u unknown, sd, z float64, q trial.Question, centre musts.Reading) (musts.Reading, error) {
+func (v view) shifted(u *unknown, sd, z float64, q trial.Question, centre musts.Reading) (musts.Reading, error) {
 	s, t := v.of.Setup, stage.AsTaken
 	u.change(&s, &t, spread.Factor(sd, z), z)
 	moved, err := v.of.Moved(s, t)
 	if err != nil {
 		return nil, err
 	}
-	same := u.sameFall || !u.main && !u.rehandle && v.fallsSafely(centre)
+	same := u.sameFall || u.asFallen && v.isLeft() || !u.main && !u.rehandle && v.fallsSafely(centre)
 	drags := moved.Setup.Cast.Drag > 0
 	q.SameFall = same && (!drags || u.fallOnly)
 	q.FallOnly = (drags || v.of.Swell()) && u.fallOnly && v.of.School().OnTheBed
@@ -426,9 +448,10 @@ func (v view) shifted(u unknown, sd, z float64, q trial.Question, centre musts.R
 	switch {
 	case q.FallOnly:
 		r.OnBedAs(centre)
-	case q.SameWaves:
+	case q.Waves == trial.AsBefore:
 		r.InWavesAs(centre)
 	}
+	r[musts.ReadWalk] += u.walks * math.Log(spread.Factor(sd, z))
 	if u.rehandle && z > 0 {
 		if r, err = v.rehandled(moved, q, r); err != nil {
 			return nil, err
@@ -467,7 +490,7 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (m
 	if guess := guessed(r, v.apart); (v.brisk || v.of.Swell()) && guess != nil && !musts.SuitsBetter(moved, guess, r) {
 		return r, nil
 	}
-	q.Handling, q.Near, q.SameWaves, q.Unwatched = ways[low], &trial.Result{}, false, true // it lies otherwise than held so
+	q.Handling, q.Near, q.Waves = ways[low], &trial.Result{}, trial.Unwatched // it lies otherwise than held so
 	down, err := v.try(moved, q)
 	better := func() bool { return musts.SuitsBetter(moved, musts.Read(moved, &down), r) }
 	if err != nil || !better() {

@@ -257,7 +257,7 @@ func TestNoneCanBeSurer(t *testing.T) {
 				looked.Store(true)
 			}
 			r, err := stand.Try(ctx, c, q)
-			r.Fall.Time, r.Feel.Pull, r.Rest.Walk = slower*r.Fall.Time, 9*r.Feel.Pull, 0.8*c.MayWalk()
+			r.Fall.Time, r.Feel.Pull, r.Fall.LineOut = slower*r.Fall.Time, 9*r.Feel.Pull, 2*r.Chord
 			return r, err
 		}}
 		held, err := b.Judge(t.Context(), water(setup.RodHeld), 0.004)

@@ -36,19 +36,21 @@ func TestSteadyInWaves(t *testing.T) {
 	}
 	random := rand.New(rand.NewPCG(14, 6))
 	spared, watched := 0, 0
-	for range 40 {
+	for range 60 {
 		c, mass := anySea(t, random)
 		var all sync.Mutex
 		unsteady := map[trial.Handling]bool{}
-		seen := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
-			spare := q.SameWaves
-			q.SameWaves = false
-			r, err := judge.Engine.Try(ctx, c, q)
+		seen := judge.Bench{Try: func(ctx context.Context, moved *trial.Case, q trial.Question) (trial.Result, error) {
+			spare := q.Waves == trial.AsBefore
+			q.Waves = trial.Watched
+			r, err := judge.Engine.Try(ctx, moved, q)
 			all.Lock()
 			defer all.Unlock()
 			switch {
+			case spare && q.Near == nil: // at another moment, as at the first
 			case q.Watch != nil || q.Near == nil && q.Effort == trial.Judged && !q.FallOnly && !r.Unwatched():
 				unsteady[q.Handling] = unsteady[q.Handling] || !r.Rest.Steady
+			case moved.Setup.Wind != c.Setup.Wind: // of that waves are taken to do what they did
 			case spare && !q.SameFall && !q.FallOnly:
 				spared++
 				if unsteady[q.Handling] || r.Rest.Walk > c.MayWalk()/3 || r.Rest.Held < 0.9 {
@@ -102,7 +104,7 @@ func TestWavesAreWatchedWhereTheyTell(t *testing.T) {
 	}
 	random := rand.New(rand.NewPCG(14, 7))
 	left, taken := 0, 0
-	for range 32 {
+	for range 48 {
 		c, mass := anySea(t, random)
 		var unwatched, watched atomic.Int64
 		lazy := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
@@ -115,7 +117,9 @@ func TestWavesAreWatchedWhereTheyTell(t *testing.T) {
 			return r, err
 		}}
 		all := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
-			q.Unwatched = false
+			if q.Waves == trial.Unwatched {
+				q.Waves = trial.Watched
+			}
 			return judge.Engine.Try(ctx, c, q)
 		}}
 		got, err := lazy.Judge(t.Context(), c, mass)
@@ -161,9 +165,9 @@ func TestLeftAloneAtEveryMoment(t *testing.T) {
 		seen := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
 			first := q.Near == nil && q.Phase == 0 && q.Effort == trial.Judged && !q.FallOnly
 			other := q.Near == nil && q.Phase > 0 && q.Effort == trial.Judged && !q.FallOnly
-			spare := other && q.SameWaves
+			spare := other && q.Waves == trial.AsBefore
 			if other {
-				q.SameWaves = false
+				q.Waves = trial.Watched
 			}
 			r, err := judge.Engine.Try(ctx, c, q)
 			all.Lock()

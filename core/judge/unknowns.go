@@ -23,6 +23,10 @@ type unknown struct {
 	fallOnly bool                      // it changes nothing on the bed, which is not looked at where that takes time
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	late     bool                      // it moves nothing that another does not move too, and less
+	uneven   bool                      // of heads that are left in a swell too both sides are looked at,
+	asFallen bool                      // it is taken to change nothing of those before the bed,
+	asWaved  bool                      // or nothing of what waves do to them there
+	walks    float64                   // to which power of it waves carry a head as far that falls as it did
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *stage.Tuning, factor, z float64)
 	// falls is by how much it changes the logarithms of the time and of the speed of a fall that is not run for it; nil
@@ -63,7 +67,7 @@ var unknowns = []unknown{
 	},
 	{
 		name:   Wind,
-		spread: func(c *trial.Case) float64 { return model.WindSpread(c.Setup) }, rehandle: true,
+		spread: func(c *trial.Case) float64 { return model.WindSpread(c.Setup) }, rehandle: true, uneven: true, asWaved: true,
 		lifts:  1,
 		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
@@ -78,7 +82,7 @@ var unknowns = []unknown{
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(judgement.NormalSpread.Spread, model.DiameterSpread(c.Setup))
 		},
-		main:   true,
+		main: true, asFallen: true, uneven: true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Across = factor },
 	},
@@ -94,7 +98,7 @@ var unknowns = []unknown{
 	},
 	{
 		name:   Fall,
-		spread: func(c *trial.Case) float64 { return model.DragSpread(c.Setup) }, both: true, main: true,
+		spread: func(c *trial.Case) float64 { return model.DragSpread(c.Setup) }, both: true, main: true, uneven: true,
 		fallOnly: true,
 		change:   func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Fall = factor },
 	},
@@ -148,8 +152,8 @@ var unknowns = []unknown{
 			}
 			return catalogue.Beds[c.Setup.Water.Bed].Friction.Spread
 		},
-		sameFall: true,
-		change:   func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Friction = factor },
+		sameFall: true, walks: -1.5, uneven: true,
+		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Friction = factor },
 	},
 }
 
@@ -157,8 +161,8 @@ var unknowns = []unknown{
 // its place in the draws all the same, which for the others stay what they are.
 func spreads(c *trial.Case) []float64 {
 	out := make([]float64, len(unknowns))
-	for i, u := range unknowns {
-		out[i] = max(u.spread(c), 0)
+	for i := range unknowns {
+		out[i] = max(unknowns[i].spread(c), 0)
 	}
 	return out
 }

@@ -40,15 +40,15 @@ func (r *Rest) LeftAlone() bool { return r.Held == 1 && r.Walk < unmoved*judgeme
 // of what it may: of a hundred that use less none does, and one of thirty that use a half.
 const steady = 0.25
 
-// swell looks at a head that is left on the bed in a swell, with the line taken up. Where the first wave does not move it,
-// the others are like that.
-func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f Fall, rest *Rest) error {
+// swell looks at a head that is left on the bed in a swell, with the line taken up, for as many waves as are asked
+// for. Where the first does not move it, the others are like that.
+func (c *Case) swell(ctx context.Context, from *mechanics.Branch, q Question, f Fall, rest *Rest) error {
 	period := c.Scene.Swell.Period()
 	line := judgement.TakenUpMost.Number
 	if rest.Line > 0 {
 		line = rest.Line
 	}
-	taken := c.takeUp(h, f, line)
+	taken := c.takeUp(q.Handling, f, line)
 	rest.Held, rest.Steady = 1, true
 	var gone, last r3.Vec
 	waves, do := 0, []mechanics.Phase{taken, {Time: 2 * period}}
@@ -67,7 +67,7 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 		waves++
 		all := r3.Add(gone, r3.Scale(judgement.SwellWaves.Number-float64(waves), last))
 		rest.Walk = math.Hypot(all.X, all.Y)
-		if rest.LeftAlone() || waves == mostWaves || waves >= fewWaves && c.plain(rest.Walk) {
+		if rest.LeftAlone() || waves == mostWaves || q.Waves == Glimpsed || waves >= fewWaves && c.plain(rest.Walk) {
 			return nil
 		}
 		from, do = after, []mechanics.Phase{{Time: period}}
@@ -135,21 +135,22 @@ func shareOnBed(frames []mechanics.Frame, start, stop float64) float64 {
 // in the other half the waves slacken the line, and nothing is felt. A blow as a head
 // comes down is no weight that it has. It is 0 where it came to the rod before.
 func leastHalf(frames []mechanics.Frame, start, stop, weight float64) float64 {
-	type moment struct{ push, span float64 }
-	var moments []moment
+	var pushes, spans []float64
+	var order []int
 	half := 0.0
 	for span, f := range during(frames, start, stop) {
-		moments = append(moments, moment{min(f.Push, weight), span})
+		order = append(order, len(order))
+		pushes, spans = append(pushes, min(f.Push, weight)), append(spans, span)
 		half += span / 2
 	}
 	if half == 0 {
 		return 0
 	}
-	slices.SortStableFunc(moments, func(a, b moment) int { return cmp.Compare(a.push, b.push) })
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(pushes[a], pushes[b]) })
 	sum, left := 0.0, half
-	for _, m := range moments {
-		span := min(m.span, left)
-		sum += m.push * span
+	for _, i := range order {
+		span := min(spans[i], left)
+		sum += pushes[i] * span
 		left -= span
 	}
 	return sum / half

@@ -35,6 +35,18 @@ func (r *Result) Unwatched() bool { return r.unwatched != nil }
 // Slack is the line out over the straight way to it, beyond that.
 func (r *Result) Slack() float64 { return max(r.Fall.LineOut/max(r.Chord, 0.01)-1, 0) }
 
+// Waves is what is asked of what waves do to a head on the bed.
+type Waves int
+
+// What is asked of them. Watched are as many as tell whether it walks too far, and Glimpsed one, which tells what a change does;
+// Unwatched ones are still to be asked of, and it is taken to be left there; AsBefore they do what they did.
+const (
+	Watched Waves = iota
+	Glimpsed
+	Unwatched
+	AsBefore
+)
+
 // Question is which head is looked at, and how.
 type Question struct {
 	Mass     float64
@@ -49,12 +61,10 @@ type Question struct {
 	Pace bool
 	// SameFall tells that what was moved changes nothing until it lies on the bed.
 	SameFall bool
-	// Unwatched tells that it is not asked yet what waves do to it on the bed: it is taken to be left there.
-	Unwatched bool
 	// Watch is what came of it unwatched, of which that is asked now. All else is as it was asked.
 	Watch *Result
-	// SameWaves tells that waves do to it on the bed what they did before.
-	SameWaves bool
+	// Waves is what is asked of what waves do to it on the bed.
+	Waves Waves
 	// FallOnly tells that nothing is asked for after the fall.
 	FallOnly bool
 }
@@ -65,7 +75,7 @@ func (c *Case) Try(ctx context.Context, q Question) (Result, error) {
 	if q.Watch != nil {
 		out := *q.Watch
 		out.unwatched = nil
-		return out, c.swell(ctx, q.Watch.unwatched, q.Handling, out.Fall, &out.Rest)
+		return out, c.swell(ctx, q.Watch.unwatched, q, out.Fall, &out.Rest)
 	}
 	r, lure, err := c.Rig(q.Mass)
 	if err != nil {
@@ -135,12 +145,12 @@ func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branc
 			near = &q.Near.Rest
 		}
 		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
-		switch watches := c.leftToWaves() && school.OnTheBed && branch != nil && !q.SameWaves; {
+		switch watches := c.leftToWaves() && school.OnTheBed && branch != nil && q.Waves != AsBefore; {
 		case err != nil || !watches:
-		case q.Unwatched:
+		case q.Waves == Unwatched:
 			out.Rest.Held, out.Rest.Walk, out.unwatched = 1, 0, branch
 		default:
-			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
+			err = c.swell(ctx, branch, q, fall, &out.Rest)
 		}
 	}
 	return err

@@ -103,7 +103,7 @@ func TestUnmovedByAWave(t *testing.T) {
 			continue
 		}
 		rest := Rest{Line: 1.1}
-		if err := c.swell(t.Context(), branch, h, fall, &rest); err != nil {
+		if err := c.swell(t.Context(), branch, Question{Handling: h}, fall, &rest); err != nil {
 			t.Fatal(err)
 		}
 		taken := c.takeUp(h, fall, rest.Line)
@@ -116,6 +116,11 @@ func TestUnmovedByAWave(t *testing.T) {
 			way := r3.Sub(track.At(begin+waves*period), track.At(begin))
 			return math.Hypot(way.X, way.Y)
 		}
+		glimpsed := Rest{Line: 1.1}
+		if err := c.swell(t.Context(), branch, Question{Handling: h, Waves: Glimpsed}, fall, &glimpsed); err != nil {
+			t.Fatal(err)
+		}
+		near(t, "as glimpsed", glimpsed.Walk, 10*gone(1), 1e-9)
 		if over := gone(2) / 2 * 10 / c.MayWalk(); gone(1) < unmoved {
 			unmovedHeads++
 			near(t, "in the first wave", rest.Walk, 10*gone(1), 1e-9)

@@ -74,28 +74,24 @@ func (t Noter) pair(lower float64) string {
 
 // touches say in which order the bodies of a rig come to the bed.
 func touches(bodies []rigging.Part, f trial.Fall) string {
-	type touch struct {
-		name string
-		time float64
-	}
-	var down []touch
+	var down []int
 	var off []string
 	for i, b := range bodies {
 		switch {
 		case b.What == rigging.PartSwivel:
 		case i < len(f.Touches) && f.Touches[i] > 0:
-			down = append(down, touch{called(bodies, i), f.Touches[i]})
+			down = append(down, i)
 		default:
 			off = append(off, called(bodies, i))
 		}
 	}
-	slices.SortStableFunc(down, func(a, b touch) int { return cmp.Compare(a.time, b.time) })
+	slices.SortStableFunc(down, func(a, b int) int { return cmp.Compare(f.Touches[a], f.Touches[b]) })
 	if len(down) == 0 {
 		return "Nothing of it touches."
 	}
-	said := fmt.Sprintf("To the bed comes %s in %s", down[0].name, units.Seconds(down[0].time))
+	said := fmt.Sprintf("To the bed comes %s in %s", called(bodies, down[0]), units.Seconds(f.Touches[down[0]]))
 	for _, next := range down[1:] {
-		said += fmt.Sprintf(", %s %s later", next.name, units.Seconds(next.time-down[0].time))
+		said += fmt.Sprintf(", %s %s later", called(bodies, next), units.Seconds(f.Touches[next]-f.Touches[down[0]]))
 	}
 	if len(off) > 0 {
 		said += fmt.Sprintf("; still off it some seconds later: %s", strings.Join(off, ", "))

@@ -433,7 +433,7 @@ func (v view) shifted(u *unknown, sd, z float64, q trial.Question, centre musts.
 	if err != nil {
 		return nil, err
 	}
-	same := u.sameFall || u.asFallen && v.isLeft() || !u.main && !u.rehandle && v.fallsSafely(centre)
+	same := u.sameFall || u.asFallen && v.isLeft() && v.of.School().OnTheBed || !u.main && !u.rehandle && v.fallsSafely(centre)
 	drags := moved.Setup.Cast.Drag > 0
 	q.SameFall = same && (!drags || u.fallOnly)
 	q.FallOnly = (drags || v.of.Swell()) && u.fallOnly && v.of.School().OnTheBed

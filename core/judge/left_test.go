@@ -2,6 +2,7 @@ package judge_test
 
 import (
 	"context"
+	"maps"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -28,13 +29,16 @@ type looks struct {
 }
 
 // Of a head that is left in a swell more and less is looked at of the wind, the line, the bait that falls and the grip of the
-// bed; what the line does not before the bed, and what waves do but of the current as before. Of others one side is.
+// bed; before the bed what the line does as it did, where it is worked there, and what waves do but for the current. Of others one
+// side is.
 func TestSidesInASwell(t *testing.T) {
 	const mass = 0.008
 	left := map[string]looks{
 		"current": {1, 0, false, trial.Glimpsed}, "wind": {1, 1, false, trial.AsBefore}, "across": {1, 1, true, trial.Glimpsed},
 		"fall": {1, 1, false, trial.Glimpsed}, "grip": {1, 1, true, trial.Glimpsed},
 	}
+	fallen := maps.Clone(left)
+	fallen["across"] = looks{1, 1, false, trial.Glimpsed}
 	other := map[string]looks{
 		"current": {1, 0, false, trial.Glimpsed}, "wind": {1, 0, false, trial.Glimpsed}, "across": {1, 0, false, trial.Glimpsed},
 		"fall": {1, 0, false, trial.Glimpsed}, "grip": {1, 0, false, trial.Glimpsed},
@@ -44,7 +48,7 @@ func TestSidesInASwell(t *testing.T) {
 		want   map[string]looks
 	}{
 		"left":    {func(s *setup.Setup) { s.Approach.Kind = setup.HoldBottom }, left},
-		"fallen":  {func(s *setup.Setup) { s.Approach.Kind = setup.SlowFall }, left},
+		"fallen":  {func(s *setup.Setup) { s.Approach.Kind = setup.SlowFall }, fallen},
 		"lifted":  {func(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop }, left},
 		"dragged": {func(s *setup.Setup) { s.Approach.Kind, s.Cast.Drag = setup.HoldBottom, 0.2 }, other},
 	} {

@@ -24,8 +24,8 @@ type unknown struct {
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	late     bool                      // it moves nothing that another does not move too, and less
 	uneven   bool                      // of heads that are left in a swell too both sides are looked at,
-	asFallen bool                      // it is taken to change nothing of those before the bed,
-	asWaved  bool                      // or nothing of what waves do to them there
+	asFallen bool                      // it is taken to change nothing of those before the bed that are worked there,
+	asWaved  bool                      // or nothing of what waves do to them
 	walks    float64                   // to which power of it waves carry a head as far that falls as it did
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *stage.Tuning, factor, z float64)

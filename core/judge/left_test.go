@@ -67,6 +67,9 @@ func TestSidesInASwell(t *testing.T) {
 				if by == 0 {
 					continue
 				}
+				if q.Near == nil || q.Near.Snags != float64(q.Phase) {
+					t.Errorf("the %s is compared with another moment than %d", name, q.Phase)
+				}
 				all.Lock()
 				l := got[name]
 				if l.fallen, l.waves = q.SameFall, q.Waves; by > 0 {
@@ -78,7 +81,7 @@ func TestSidesInASwell(t *testing.T) {
 				all.Unlock()
 			}
 			r, err := stand.Try(ctx, moved, q)
-			r.Rest.Walk = c.MayWalk() / 2
+			r.Rest.Walk, r.Snags = c.MayWalk()/2, float64(q.Phase) // by which its moment is known
 			return r, err
 		}}
 		if _, err := b.Judge(t.Context(), c, mass); err != nil {

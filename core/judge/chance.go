@@ -298,8 +298,7 @@ func (v view) liftedAnyway(result trial.Result, r musts.Reading) (bool, error) {
 
 // doubt tries the head with each unknown moved, the hand staying as it is except where it would
 // see the change. Of a safe head only the ranges of its numbers are still wanted, so the main
-// unknowns, moved to one side, are enough (oneSided). In a swell one side is enough as well,
-// because the phase of the wave does more than the difference between the sides.
+// unknowns, moved to one side, are enough (oneSided). In a swell one side is enough of most.
 func (v view) doubt(centre phased, oneSided bool) (*doubts, error) {
 	d := &doubts{draws: all(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
 	asked, early := v.asked(oneSided)
@@ -371,7 +370,7 @@ func (v view) shift(i int, centre phased, oneSided bool) (spread.Shift, error) {
 
 // isLeft tells whether a head is left on the bed in a swell.
 func (v view) isLeft() bool {
-	return v.of.Swell() && v.of.Setup.Cast.Drag == 0 && v.of.OnBed && v.of.School().Rests
+	return v.of.LeftToWaves() && v.of.OnBed && v.of.School().Rests
 }
 
 // bothSides tells whether more of an unknown may do another thing than less of it undoes: in a swell, where the moment does more

@@ -60,7 +60,7 @@ func TestSidesInASwell(t *testing.T) {
 		got, all, stand := map[string]looks{}, sync.Mutex{}, judgetest.Bench(nil)
 		b := judge.Bench{Try: func(ctx context.Context, moved *trial.Case, q trial.Question) (trial.Result, error) {
 			as, is := c.Setup, moved.Setup
-			for name, by := range map[string]float64{
+			for unknown, by := range map[string]float64{
 				"current": is.Flow.Speed - as.Flow.Speed, "wind": is.Wind.Speed - as.Wind.Speed, "across": moved.Tuning.Across - 1,
 				"fall": moved.Tuning.Fall - 1, "grip": moved.Tuning.Friction - 1,
 			} {
@@ -68,16 +68,16 @@ func TestSidesInASwell(t *testing.T) {
 					continue
 				}
 				if q.Near == nil || q.Near.Snags != float64(q.Phase) {
-					t.Errorf("the %s is compared with another moment than %d", name, q.Phase)
+					t.Errorf("the %s is compared with another moment than %d", unknown, q.Phase)
 				}
 				all.Lock()
-				l := got[name]
+				l := got[unknown]
 				if l.fallen, l.waves = q.SameFall, q.Waves; by > 0 {
 					l.up++
 				} else {
 					l.down++
 				}
-				got[name] = l
+				got[unknown] = l
 				all.Unlock()
 			}
 			r, err := stand.Try(ctx, moved, q)

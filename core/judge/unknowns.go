@@ -26,7 +26,7 @@ type unknown struct {
 	uneven   bool                      // of heads that are left in a swell too both sides are looked at,
 	asFallen bool                      // it is taken to change nothing of those before the bed that are worked there,
 	asWaved  bool                      // or nothing of what waves do to them
-	walks    float64                   // to which power of it waves carry a head as far that falls as it did
+	walks    float64                   // to which power of it waves carry a head as far, as measured on the engine (TestWalksAgainstGrip)
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *stage.Tuning, factor, z float64)
 	// falls is by how much it changes the logarithms of the time and of the speed of a fall that is not run for it; nil

@@ -25,8 +25,8 @@ const (
 // From so many times what it may on it is plain that a head walks too far, and below a share of that that it does not.
 const plainlyUnder, plainlyOver = 0.3, 2
 
-// leftToWaves tells whether heads are left on the bed in a swell: of those only the places are asked for.
-func (c *Case) leftToWaves() bool { return c.Swell() && c.Setup.Cast.Drag == 0 }
+// LeftToWaves tells whether heads are left where they lie in a swell, and not dragged: of those only the places are asked for.
+func (c *Case) LeftToWaves() bool { return c.Swell() && c.Setup.Cast.Drag == 0 }
 
 // unmoved is how far a head may go in a wave, m, for the next to be no other: in forty of a hundred seas it goes no
 // farther, and of those none walks a third of what it may in the next.

@@ -145,7 +145,7 @@ func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branc
 			near = &q.Near.Rest
 		}
 		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
-		switch watches := c.leftToWaves() && school.OnTheBed && branch != nil && q.Waves != AsBefore; {
+		switch watches := c.LeftToWaves() && school.OnTheBed && branch != nil && q.Waves != AsBefore; {
 		case err != nil || !watches:
 		case q.Waves == Unwatched:
 			out.Rest.Held, out.Rest.Walk, out.unwatched = 1, 0, branch

@@ -57,6 +57,11 @@ var costly = []struct {
 		s.Swell.Height, s.Swell.Period, s.Wind.Speed, s.Wind.Direction = 0.25, 8, 6, 180
 		s.Boat.Kind, s.Rod.TipHeight, s.Cast.Distance, s.Bait.Length, s.Head.Hook = "bank", 2.5, 25, 0.13, "4/0"
 	}},
+	{"hold bottom, a high sea", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, 1.8, 0.1, 90
+		s.Swell.Height, s.Swell.Period, s.Wind.Speed, s.Wind.Direction = 0.6, 7, 6, 180
+		s.Boat.Kind, s.Rod.TipHeight, s.Cast.Distance, s.Bait.Length, s.Head.Hook = "bank", 2.5, 25, 0.13, "4/0"
+	}},
 	{"swim, a paddle tail from the bank", func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Boat.Kind, s.Line.Diameter = setup.Swim, 3.8, "bank", 0.14e-3
 		s.Leader.Diameter, s.Bait.Form, s.Head.Hook = 0.26e-3, "paddle tail", "2/0"

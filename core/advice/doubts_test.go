@@ -41,8 +41,8 @@ var inDoubt = []struct {
 		change: func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Bait.Length, s.Head.Hook = setup.Hover, 11, 3, 0.09, "1/0"
 		},
-		words: "With 2.5 g, the mean depth is 11 to 12 ft four times in five. Most of that range comes from how hard " +
-			"water pushes across the line (71 %) and what head and bait weigh (20 %).",
+		words: "With 2.5 g, the mean depth is 11 ft four times in five. Most of that range comes from how hard " +
+			"water pushes across the line (63 %) and what head and bait weigh (21 %).",
 	},
 	{
 		name: "a bait that floats its head",

@@ -51,7 +51,7 @@ func massOf(l *choose.Ladder) float64 {
 }
 
 // A few rungs around a guess choose as the whole ladder does, whatever the guess, the
-// approach and the leaning.
+// approach, the leaning and the hook.
 func TestWindowChoosesAsTheLadder(t *testing.T) {
 	if testing.Short() {
 		t.Skip("whole ladders, each twice")
@@ -61,6 +61,9 @@ func TestWindowChoosesAsTheLadder(t *testing.T) {
 		for _, lean := range []string{setup.Usual, setup.JustEnough, setup.WithMargin, setup.Heavy} {
 			for _, depth := range []float64{1, 4, 25} {
 				s := water(func(s *setup.Setup) {
+					if depth == 4 {
+						s.Head.Hook = "12/0"
+					}
 					s.Approach.Kind, s.Approach.Leaning, s.Water.Depth, s.Flow.Speed = kind, lean, depth, 0.1
 					s.Approach.BandLow, s.Approach.BandHigh = 0.2, 0.8
 					if kind == setup.Hover {

@@ -200,23 +200,21 @@ func around(masses []float64, near float64) (from, to int) {
 // open tells whether lighter or heavier rungs than those judged may change which of
 // them is chosen without a leaning.
 func open(c *trial.Case, heads []judge.Head) (lighter, heavier bool) {
-	does := func(h judge.Head) bool { return h.Verdict == judge.Does }
-	pick := slices.IndexFunc(heads, does)
+	pick := choose.Nearest(c, heads)
 	if pick < 0 {
 		lighter, _ = heads[0].Worse(c)
 		_, heavier = heads[len(heads)-1].Worse(c)
 		return !lighter, !heavier
 	}
-	if school := c.School(); school.Swims || school.Hovers {
-		nearest := choose.Nearest(c, heads)
-		return nearest == 0, nearest == len(heads)-1
+	last, school := len(heads)-1, c.School()
+	if school.Swims || school.Hovers {
+		heavier = pick == last // it may be nearer to the wanted speed
 	}
 	// Where hooks come on heavier heads it may give way to those.
-	more := 0
-	if choose.Light(c, heads[pick].Mass) {
-		more = int(judgement.HookSteps.Number)
+	if !school.Swims && choose.Light(c, heads[pick].Mass) {
+		heavier = heavier || pick+int(judgement.HookSteps.Number) > last
 	}
-	return pick == 0, pick+more > len(heads)-1
+	return pick == 0, heavier
 }
 
 func compare(a, b float64) int {

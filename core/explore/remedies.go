@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/explore/known"
 	"dunvel/core/explore/outfit"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
@@ -145,11 +146,16 @@ func steps(from, to float64) []float64 {
 	return append(out, to)
 }
 
+// unlikely is how sure a head has to seem with a change, by what the unknowns do to it without, to be judged on its own there.
+const unlikely = 0.25
+
 // Remedies are the changes that make a head do it, where none of those of a ladder
 // does, the cheapest first and at most so many.
 func (x Search) Remedies(ctx context.Context, l *choose.Ladder, most int) ([]Remedy, error) {
 	var out []Remedy
 	closest := &l.Heads[l.Closest]
+	was := known.New(x.Bench, rungApart, math.Inf(1))
+	was.Put(known.Site{}, l.Heads)
 	for _, w := range ways {
 		if len(out) == most {
 			break
@@ -166,7 +172,11 @@ func (x Search) Remedies(ctx context.Context, l *choose.Ladder, most int) ([]Rem
 			}
 			continue
 		}
-		h, err := x.remedied(ctx, c, w.way, closest.Mass)
+		how := x.alone()
+		if s.Hand == l.Case.Setup.Hand {
+			how.by = was.Promising(known.Site{}, unlikely)
+		}
+		h, err := x.remedied(ctx, c, w.way, closest.Mass, how)
 		if err != nil {
 			return nil, err
 		}
@@ -180,14 +190,14 @@ func (x Search) Remedies(ctx context.Context, l *choose.Ladder, most int) ([]Rem
 // remedied is the head that does it in a case that was changed in a way; nil where
 // none does. Of lighter heads than those there are it is the one that is nearest to
 // them, which is the most that a wish for less leaves.
-func (x Search) remedied(ctx context.Context, c *trial.Case, w Way, near float64) (*judge.Head, error) {
+func (x Search) remedied(ctx context.Context, c *trial.Case, w Way, near float64, how manner) (*judge.Head, error) {
 	masses := slices.Sorted(slices.Values(c.Setup.Heads))
 	switch w {
 	case WeightHeavier:
 		near = masses[0]
 	case WeightLighter:
 		for _, m := range slices.Backward(masses) {
-			found, err := x.choose(ctx, c, []float64{m}, m)
+			found, err := x.chooseBy(ctx, c, []float64{m}, m, how)
 			if err != nil {
 				return nil, err
 			}
@@ -197,7 +207,7 @@ func (x Search) remedied(ctx context.Context, c *trial.Case, w Way, near float64
 		}
 		near = masses[len(masses)-1]
 	}
-	found, err := x.choose(ctx, c, masses, near)
+	found, err := x.chooseBy(ctx, c, masses, near, how)
 	if err != nil {
 		return nil, err
 	}

@@ -131,7 +131,7 @@ func (h *Head) Worse(c *trial.Case) (lighter, heavier bool) {
 		heavier = heavier || share == 0 && better == musts.Lighter
 	}
 	for _, m := range h.Misses {
-		none(m.Met, musts.Of(m.Must).Better)
+		none(m.Met, musts.Better(c, m.Must, h.centre))
 	}
 	for i, k := range h.Limits {
 		none(k.Kept, bounds[i].better)

@@ -132,11 +132,14 @@ func TestWorse(t *testing.T) {
 		h.Limits[slices.IndexFunc(bounds, func(b bound) bool { return b.limit == l })].Kept = 0
 		return h
 	}
+	hovers := missed(musts.Hovers)
+	hovers.centre = make(musts.Reading, musts.ReadTrack+22) // at the surface
 	for name, tt := range map[string]struct {
 		kind             string
 		head             Head
 		lighter, heavier bool
 	}{
+		"too light to hover":         {setup.Hover, hovers, true, false},
 		"late":                       {setup.SlowFall, missed(musts.InTime), true, false},
 		"late now and then":          {setup.SlowFall, sometimes, false, false},
 		"too fast":                   {setup.SlowFall, missed(musts.Slowly), false, true},
@@ -153,7 +156,7 @@ func TestWorse(t *testing.T) {
 		"never there to be reeled":   {setup.Swim, Head{Misses: []Miss{{Must: musts.Arrives}}}, true, false},
 	} {
 		s := setup.Default()
-		s.Approach.Kind = tt.kind
+		s.Approach.Kind, s.Target.Depth = tt.kind, 3
 		c, err := trial.New(s, stage.Knowledge{})
 		if err != nil {
 			t.Fatal(err)

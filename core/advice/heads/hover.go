@@ -2,13 +2,12 @@ package heads
 
 import (
 	"dunvel/core/judge"
-	"dunvel/core/judge/musts"
 	"dunvel/core/trial"
 )
 
 // Hover is what a head does over fish, from when it comes to the top of their band.
 type Hover struct {
-	Stays   float64 `json:"stays"`   // s within the band; trial.HoverLook or more is given as that
+	Stays   float64 `json:"stays"`   // s within the band; as long as it is looked at where it does not leave it
 	Deepest float64 `json:"deepest"` // m, in that time
 	Leaves  string  `json:"leaves"`  // "up", "down", or "" where it does not
 	TakeUp  float64 `json:"takeUp"`  // m/s that suits it
@@ -16,9 +15,9 @@ type Hover struct {
 
 // Hovering is what a head does over fish at the take-up that suits it.
 func Hovering(c *trial.Case, h *judge.Head) Hover {
-	out := Hover{Stays: trial.HoverLook, Deepest: c.Target, TakeUp: h.Hover.TakeUp}
-	top, bottom := musts.HoverBand(c)
+	top, bottom := c.HoverBand()
 	depths := h.Hover.Suits
+	out := Hover{Stays: float64(max(len(depths)-1, 0)), Deepest: c.Target, TakeUp: h.Hover.TakeUp}
 	for i := 1; i < len(depths); i++ {
 		from, to := depths[i-1], depths[i]
 		out.Deepest = max(out.Deepest, min(to, bottom))

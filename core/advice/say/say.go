@@ -46,7 +46,10 @@ func (t Sayer) Way(m float64) string {
 // Span says from where to where, in one unit where that does.
 func (t Sayer) Span(low, high float64) string {
 	from, to := strings.Fields(t.Depth(low)), strings.Fields(t.Depth(high))
-	if from[1] == to[1] {
+	switch {
+	case from[0] == to[0] && from[1] == to[1]: // as finely as it is said
+		return strings.Join(from, " ")
+	case from[1] == to[1]:
 		return fmt.Sprintf("%s to %s %s", from[0], to[0], to[1])
 	}
 	return strings.Join(from, " ") + " to " + strings.Join(to, " ")

@@ -191,6 +191,17 @@ func (k *Heads) Alone(at Site) judge.Judging {
 	}
 }
 
+// Promising returns a way to judge heads on their own, but for those that are less than so sure by the known ones near a
+// place: those are as they are by them.
+func (k *Heads) Promising(at Site, least float64) judge.Judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h, ok, err := k.bench.LikeBriskly(ctx, c, mass, k.nearest(at, mass)...); err != nil || ok && h.Sure < least {
+			return h, err
+		}
+		return k.bench.Judge(ctx, c, mass)
+	}
+}
+
 // Aside is Like for places that are judged side by side: what is judged on its own becomes known with
 // Learn, so that it does not matter which place comes first. A head that would have to be judged on its own
 // is the one of its mass of those that are told of there already, where there is one.

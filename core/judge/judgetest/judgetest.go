@@ -67,13 +67,13 @@ func try(c *trial.Case, q trial.Question) trial.Result {
 		out.Swim = swim(c, grams)
 	case school.Hovers:
 		out.Hover.TakeUp = 0.05 * math.Sqrt(grams)
-		slow, suits, fast := make([]float64, trial.HoverPlaces), make([]float64, trial.HoverPlaces),
-			make([]float64, trial.HoverPlaces)
+		slow, fast := make([]float64, c.HoverPlaces()), make([]float64, c.HoverPlaces())
 		for i := range slow {
 			sink := 0.02 * float64(i) * math.Sqrt(grams)
-			slow[i], suits[i], fast[i] = c.Target+sink, c.Target+0.2, c.Target-sink
+			slow[i], fast[i] = c.Target+sink, c.Target-sink
 		}
-		out.Hover.Slow, out.Hover.Suits, out.Hover.Fast = slow, suits, fast
+		const shown = 16 // moments, a second apart
+		out.Hover.Slow, out.Hover.Suits, out.Hover.Fast = slow, slices.Repeat([]float64{c.Target + 0.2}, shown), fast
 	}
 	return out
 }

@@ -139,12 +139,6 @@ func InBand(c *trial.Case, heights []float64) float64 {
 	return within(heights, heights, low, high)
 }
 
-// HoverBand is between which depths a bait may be that hovers, m.
-func HoverBand(c *trial.Case) (top, bottom float64) {
-	band := c.Setup.Target.Band
-	return c.Target - judgement.HoverSlack.Number*band, c.Target + band
-}
-
 // takeUps is at how many speeds between the slowest and the fastest a hand is looked at
 // that takes line up.
 const takeUps = 12
@@ -152,10 +146,36 @@ const takeUps = 12
 // stays is for how many seconds a bait stays in the band that hovers, at the take-up that
 // keeps it there the longest: between the slowest and the fastest it is in proportion.
 func stays(c *trial.Case, slow, fast []float64) float64 {
-	top, bottom := HoverBand(c)
+	top, bottom := c.HoverBand()
 	best, most := 0.0, float64(len(slow)-1)
 	for k := 0; k <= takeUps && best < most; k++ {
 		best = max(best, trial.Stays(slow, fast, float64(k)/takeUps, top, bottom))
 	}
 	return best
+}
+
+// throughBand tells which heads hover the better than one that falls through its band, or rises out of it, in half as long as
+// it is to stay, with the slowest hand as with the fastest: lighter ones, or heavier ones.
+func throughBand(c *trial.Case, r Reading) Weight {
+	slow, fast := halves(r.Track())
+	first, second := leavesBy(c, slow), leavesBy(c, fast)
+	if first == second {
+		return first
+	}
+	return Neither
+}
+
+// leavesBy tells which heads would stay longer in the band that hovers than one at such depths: lighter ones where it goes
+// through its bottom soon, heavier ones where it goes through its top.
+func leavesBy(c *trial.Case, depths []float64) Weight {
+	top, bottom := c.HoverBand()
+	for _, deep := range depths[:len(depths)/2+1] {
+		switch {
+		case deep > bottom:
+			return Lighter
+		case deep < top:
+			return Heavier
+		}
+	}
+	return Neither
 }

@@ -25,7 +25,7 @@ func TestEveryHandIsLookedAt(t *testing.T) {
 	c, _ := asked(t, func(s *setup.Setup) {
 		s.Approach.Kind, s.Target.Depth, s.Target.Band, s.Water.Depth = setup.Hover, 3, 0.2, 11
 	})
-	top, bottom := HoverBand(c)
+	top, bottom := c.HoverBand()
 	middle := (top + bottom) / 2
 	at := func(slow, fast float64) ([]float64, []float64) {
 		return slices.Repeat([]float64{slow}, 10), slices.Repeat([]float64{fast}, 10)
@@ -41,5 +41,37 @@ func TestEveryHandIsLookedAt(t *testing.T) {
 	slow, fast := at(middle+6, middle+5)
 	if got := stays(c, slow, fast); got > 1 {
 		t.Errorf("none keeps it: %g s", got)
+	}
+}
+
+// What falls through its band in half as long as it is to stay, with the slowest hand and the fastest, would stay longer were
+// it lighter; what rises out of it so were it heavier. What stays for longer tells nothing, nor what falls with one hand alone.
+func TestWhichHeadsHoverBetter(t *testing.T) {
+	c, _ := asked(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Target.Depth, s.Target.Band, s.Water.Depth, s.Approach.Stays = setup.Hover, 3, 1, 11, 10
+	})
+	// way is 3.5 m deep up to a second, and at another depth from there on.
+	way := func(second int, deep float64) []float64 {
+		return append(slices.Repeat([]float64{3.5}, second), slices.Repeat([]float64{deep}, 11-second)...)
+	}
+	for name, tt := range map[string]struct {
+		slow, fast []float64
+		want       Weight
+	}{
+		"falls at half":                {way(5, 4.01), way(5, 4.01), Lighter},
+		"falls later":                  {way(5, 4.01), way(6, 4.01), Neither},
+		"stays at the bottom":          {way(5, 3.99), way(5, 3.99), Neither},
+		"rises at half":                {way(5, 2), way(5, 2), Heavier},
+		"rises later":                  {way(6, 2), way(5, 2), Neither},
+		"falls or rises":               {way(2, 5), way(2, 2), Neither},
+		"rises first, and falls later": {append(way(1, 2)[:2], way(2, 5)[2:]...), way(1, 2), Heavier},
+	} {
+		r := make(Reading, ReadTrack).withTrack(11, tt.slow, tt.fast)
+		if got := Better(c, Hovers, r); got != tt.want {
+			t.Errorf("%s: %d, not %d", name, got, tt.want)
+		}
+	}
+	if got := Better(c, InTime, nil); got != Heavier {
+		t.Errorf("in time: %d", got)
 	}
 }

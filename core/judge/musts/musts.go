@@ -49,8 +49,9 @@ type Rule struct {
 	held bool
 	// only the choice of the handling goes by it.
 	handlingOnly bool
-	// Better is which heads meet it the better.
-	Better Weight
+	// better is which heads meet it the better; where that hangs on what is read of one that misses it, side tells.
+	better Weight
+	side   func(c *trial.Case, r Reading) Weight
 	// Safe and Lost are misses below and above which nothing that is not known changes
 	// whether it is met; where both are 0 there are none.
 	Safe, Lost float64
@@ -99,32 +100,32 @@ func pushes(least func(*trial.Case) float64, rule Rule) Rule {
 func as(limit float64) func(*trial.Case) float64 { return func(*trial.Case) float64 { return limit } }
 
 var byMust = map[Must]Rule{
-	Arrives: arrives(Rule{Better: Heavier, Safe: 1, Lost: 1}),
-	Steep: atMost(ReadSteep, as(judgement.SteepMost.Number), Rule{Better: Heavier, Safe: -0.75, Lost: 3, held: true,
+	Arrives: arrives(Rule{better: Heavier, Safe: 1, Lost: 1}),
+	Steep: atMost(ReadSteep, as(judgement.SteepMost.Number), Rule{better: Heavier, Safe: -0.75, Lost: 3, held: true,
 		asked: func(c *trial.Case) bool { return c.Anchored() && c.Setup.Cast.Distance > 0 }}),
 	Slack: {Miss: func(_ *trial.Case, r Reading, times float64) float64 {
 		return Over(r.Value(ReadOut)-1, judgement.SlackMost.Number/times)
 	}, held: true, handlingOnly: true},
-	InTime:  atMost(ReadLate, as(1), Rule{Better: Heavier, Safe: -0.45, Lost: 0.8}),
-	Told:    told(Rule{Better: Heavier, Safe: -2, Lost: 0.75, held: true, asked: asksTouch}),
-	Touches: pushes(as(judgement.ContactLeast.Number), Rule{Better: Heavier, Safe: -30, Lost: 2, held: true, asked: onBed}),
+	InTime:  atMost(ReadLate, as(1), Rule{better: Heavier, Safe: -0.45, Lost: 0.8}),
+	Told:    told(Rule{better: Heavier, Safe: -2, Lost: 0.75, held: true, asked: asksTouch}),
+	Touches: pushes(as(judgement.ContactLeast.Number), Rule{better: Heavier, Safe: -30, Lost: 2, held: true, asked: onBed}),
 	Presses: pushes(func(c *trial.Case) float64 { return c.Setup.Approach.Margin },
-		Rule{Better: Heavier, Safe: -4, Lost: 2, held: true}),
-	Stays: atMost(ReadGrip, as(1), Rule{Better: Heavier, Safe: -0.8, Lost: 3, held: true}),
-	Felt:  atLeast(ReadFelt, as(1), Rule{Better: Heavier, Safe: -2, Lost: 0.7, held: true, asked: feels}),
+		Rule{better: Heavier, Safe: -4, Lost: 2, held: true}),
+	Stays: atMost(ReadGrip, as(1), Rule{better: Heavier, Safe: -0.8, Lost: 3, held: true}),
+	Felt:  atLeast(ReadFelt, as(1), Rule{better: Heavier, Safe: -2, Lost: 0.7, held: true, asked: feels}),
 	BackSoon: atMost(ReadBack, func(c *trial.Case) float64 {
 		return max(c.Setup.Approach.BackMost, judgement.HangGrace.Number*c.Setup.Approach.BackLeast)
-	}, Rule{Better: Heavier, Safe: -0.45, Lost: 0.9}),
+	}, Rule{better: Heavier, Safe: -0.45, Lost: 0.9}),
 	BackLate: atLeast(ReadBack, func(c *trial.Case) float64 { return c.Setup.Approach.BackLeast },
-		Rule{Better: Lighter, Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
+		Rule{better: Lighter, Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
 	Slowly: atMost(ReadSpeed, func(c *trial.Case) float64 { return c.Setup.Approach.Ceiling },
-		Rule{Better: Lighter, Safe: -0.45, Lost: 0.9,
+		Rule{better: Lighter, Safe: -0.45, Lost: 0.9,
 			asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
 	Swims:  swims(Rule{held: true}),
-	Hovers: hovers(Rule{Safe: -9, Lost: 2}),
+	Hovers: hovers(Rule{Safe: -9, Lost: 2, held: true, side: throughBand}),
 	Waves: atLeast(ReadHeld, as(judgement.SwellHeld.Number),
-		Rule{Better: Heavier, Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
-	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{Better: Heavier, Safe: -0.7, Lost: 3, held: true,
+		Rule{better: Heavier, Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
+	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{better: Heavier, Safe: -0.7, Lost: 3, held: true,
 		asked: func(c *trial.Case) bool {
 			return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
 		}}),
@@ -190,9 +191,8 @@ func hovers(rule Rule) Rule {
 	rule.meets = func(c *trial.Case, d Drawn, met []bool) {
 		long := c.Setup.Approach.Stays
 		places := (len(d.Centre) - ReadTrack) / 2
-		seconds := min(int(math.Ceil(long))+1, places) // what comes after those does not matter
-		track := make(Reading, places+seconds)
-		slow, fast := track[:seconds], track[places:]
+		track := make(Reading, 2*places)
+		slow, fast := halves(track)
 		for i := range met {
 			d.Read(i, ReadTrack, track)
 			for k := range slow {
@@ -202,6 +202,14 @@ func hovers(rule Rule) Rule {
 		}
 	}
 	return rule
+}
+
+// Better is which heads meet a must the better than one that is read so and misses it.
+func Better(c *trial.Case, m Must, r Reading) Weight {
+	if rule := byMust[m]; rule.side != nil {
+		return rule.side(c, r)
+	}
+	return byMust[m].better
 }
 
 // Of is how a must is judged.

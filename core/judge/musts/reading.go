@@ -121,7 +121,7 @@ func Read(c *trial.Case, h *trial.Result) Reading {
 	case school.Swims:
 		r = r.withTrack(trial.SwimPlaces, h.Swim.Slower, h.Swim.Faster)
 	case school.Hovers:
-		r = r.withTrack(trial.HoverPlaces, h.Hover.Slow, h.Hover.Fast)
+		r = r.withTrack(c.HoverPlaces(), h.Hover.Slow, h.Hover.Fast)
 	}
 	return r
 }

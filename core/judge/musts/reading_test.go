@@ -66,7 +66,7 @@ func TestBands(t *testing.T) {
 	c, _ := asked(t, func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Target.Band = setup.Hover, 10, 4, 1.5
 	})
-	if top, bottom := HoverBand(c); math.Abs(top-(4-1.5*judgement.HoverSlack.Number)) > 1e-12 || bottom != 5.5 {
+	if top, bottom := c.HoverBand(); math.Abs(top-(4-1.5*judgement.HoverSlack.Number)) > 1e-12 || bottom != 5.5 {
 		t.Errorf("%g to %g", top, bottom)
 	}
 	c, _ = asked(t, func(s *setup.Setup) {

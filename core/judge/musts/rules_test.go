@@ -338,8 +338,8 @@ func TestBetter(t *testing.T) {
 		Felt: Heavier, BackSoon: Heavier, BackLate: Lighter, Slowly: Lighter, Waves: Heavier, Walks: Heavier,
 	}
 	for m, rule := range byMust {
-		if rule.Better != want[m] {
-			t.Errorf("%d is better met by %d, not by %d", m, want[m], rule.Better)
+		if rule.better != want[m] {
+			t.Errorf("%d is better met by %d, not by %d", m, want[m], rule.better)
 		}
 	}
 }

@@ -40,7 +40,8 @@ type view struct {
 // unheld is a handling that was not chosen.
 type unheld struct {
 	trial.Handling
-	result *trial.Result // nil where it was not tried
+	result  *trial.Result // nil where it was not tried
+	unpaced bool          // of what swims the speed that suits it, which is looked for longest, is still to be asked for
 }
 
 // handled tries the simplest handling first. If it suits, or no other exists, its result is
@@ -67,11 +68,23 @@ func (v view) handled() (best trial.Result, other *unheld, err error) {
 	if v.of.School().Swims && v.stands(&first, reading) == lost {
 		return first, nil, nil // no hand makes up for a speed so far off
 	}
-	second, err := v.try(v.of, trial.Question{Handling: ways[1], Waves: trial.Unwatched})
+	q := trial.Question{Handling: ways[1], Waves: trial.Unwatched}
+	swims := v.of.School().Swims
+	if swims {
+		q.Near = &trial.Result{} // without the speed that suits it
+	}
+	second, err := v.try(v.of, q)
 	if err != nil {
 		return first, nil, err
 	}
-	return v.better(first, second)
+	if best, other, err = v.better(first, second); err != nil || !swims {
+		return best, other, err
+	}
+	if other.unpaced = best.Handling == first.Handling; !other.unpaced {
+		q.Near = nil
+		best, err = v.try(v.of, q)
+	}
+	return best, other, err
 }
 
 // better is the better of two handlings of a head, which is watched, and the other.
@@ -82,22 +95,22 @@ func (v view) better(first, second trial.Result) (best trial.Result, other *unhe
 	// Waves make neither any better: one that is watched and better than the other unwatched is better.
 	if secondIs() {
 		if second, err = v.watched(v.of, second); err != nil || secondIs() {
-			return second, &unheld{first.Handling, &first}, err
+			return second, &unheld{Handling: first.Handling, result: &first}, err
 		}
 	}
 	if first, err = v.watched(v.of, first); err != nil || !secondIs() {
-		return first, &unheld{second.Handling, &second}, err
+		return first, &unheld{Handling: second.Handling, result: &second}, err
 	}
 	second, err = v.watched(v.of, second)
 	if err == nil && secondIs() {
-		return second, &unheld{first.Handling, &first}, nil
+		return second, &unheld{Handling: first.Handling, result: &first}, nil
 	}
-	return first, &unheld{second.Handling, &second}, err
+	return first, &unheld{Handling: second.Handling, result: &second}, err
 }
 
 // comes is what comes of the head held so.
 func (o *unheld) comes(v view) (trial.Result, error) {
-	if o.result != nil {
+	if o.result != nil && !o.unpaced {
 		return *o.result, nil
 	}
 	return v.try(v.of, trial.Question{Handling: o.Handling, Waves: trial.Unwatched})

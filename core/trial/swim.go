@@ -174,8 +174,12 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Quest
 			return s, nil
 		}
 	}
-	if s.Wanted, err = c.heights(ctx, from, f, wanted); err != nil {
-		return s, err
+	// Where the boat drifts as fast as that all slower ones are reeled as slowly as any, which takes the longest by far.
+	least := c.ReelFor(wanted / step)
+	if s.Wanted = s.Slower; c.ReelFor(wanted) > least {
+		if s.Wanted, err = c.heights(ctx, from, f, wanted); err != nil {
+			return s, err
+		}
 	}
 	for _, h := range s.Wanted {
 		s.Height += h / SwimPlaces
@@ -188,7 +192,8 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Quest
 		about = next
 		edge := about + math.Copysign(1, about+0) // up from nothing, whichever sign it has
 		fast := wanted * math.Pow(step, edge)
-		nobody := fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step // reels so
+		nobody := fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step || // reels so
+			c.ReelFor(fast) == least // nor any slower
 		known := nobody || edge >= runs[0].steps-edgeClose && edge <= runs[len(runs)-1].steps+edgeClose
 		if settled && known {
 			break

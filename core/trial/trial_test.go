@@ -591,3 +591,18 @@ func TestLinesKept(t *testing.T) {
 		}
 	}
 }
+
+// A boat that drifts as fast as a bait is to swim has all slower ones reeled as slowly as any: that way back is looked at once,
+// and a speed is told all the same. At anchor each speed has its own.
+func TestSlowestWayBackIsLookedAtOnce(t *testing.T) {
+	for drift, once := range map[float64]bool{0.6: true, 0: false} {
+		c := situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth = setup.Swim, 4
+			s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: drift, Direction: 180}
+		})
+		s := tried(t, c, Question{Mass: 3.5e-3}).Swim
+		if same := &s.Slower[0] == &s.Wanted[0]; same != once || !(s.Speed > 0) {
+			t.Errorf("drifting at %g m/s it is looked at once %t, and %g m/s suits", drift, same, s.Speed)
+		}
+	}
+}

@@ -49,9 +49,8 @@ type Rule struct {
 	held bool
 	// only the choice of the handling goes by it.
 	handlingOnly bool
-	// better is which heads meet it the better; where that hangs on what is read of one that misses it, side tells.
+	// better is which heads meet it the better; of what hovers that hangs on what is read of one (throughBand).
 	better Weight
-	side   func(c *trial.Case, r Reading) Weight
 	// Safe and Lost are misses below and above which nothing that is not known changes
 	// whether it is met; where both are 0 there are none.
 	Safe, Lost float64
@@ -122,7 +121,7 @@ var byMust = map[Must]Rule{
 		Rule{better: Lighter, Safe: -0.45, Lost: 0.9,
 			asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
 	Swims:  swims(Rule{held: true}),
-	Hovers: hovers(Rule{Safe: -9, Lost: 2, held: true, side: throughBand}),
+	Hovers: hovers(Rule{Safe: -9, Lost: 2, held: true}),
 	Waves: atLeast(ReadHeld, as(judgement.SwellHeld.Number),
 		Rule{better: Heavier, Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
 	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{better: Heavier, Safe: -0.7, Lost: 3, held: true,
@@ -206,8 +205,8 @@ func hovers(rule Rule) Rule {
 
 // Better is which heads meet a must the better than one that is read so and misses it.
 func Better(c *trial.Case, m Must, r Reading) Weight {
-	if rule := byMust[m]; rule.side != nil {
-		return rule.side(c, r)
+	if m == Hovers {
+		return throughBand(c, r)
 	}
 	return byMust[m].better
 }

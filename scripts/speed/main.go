@@ -19,6 +19,7 @@ var benches = []struct{ title, pkg, bench, times string }{
 	{"A draft of an answer", "./core/advice", "BenchmarkDraft", "10x"},
 	{"A whole answer", "./core/advice", "BenchmarkAnswer", "10x"},
 	{"A whole answer for two states of the flow", "./core/advice", "BenchmarkBothStates", "10x"},
+	{"A whole answer in 120 random waters as they are fished, many of them windier than those above", "./core/advice", "BenchmarkSomeWaters", "1x"},
 	{"What would change it", "./core/advice", "BenchmarkChanges", "2x"},
 	{"A map of 40 by 40", "./core/advice", "BenchmarkChart", "1x"},
 	{"Four outfits compared", "./core/advice", "BenchmarkCompare", "3x"},
@@ -126,6 +127,12 @@ func figure(value, unit string) string {
 		return fmt.Sprintf("%.3g ms", v/1e6)
 	case "cpu-ms/op":
 		return fmt.Sprintf("%.3g ms of processor", v)
+	case "half-ms":
+		return fmt.Sprintf("half of them within %.3g ms of processor", v)
+	case "most-ms":
+		return fmt.Sprintf("19 of 20 within %.3g ms", v)
+	case "worst-ms":
+		return fmt.Sprintf("the worst %.3g ms", v)
 	case "first-ms/op":
 		return fmt.Sprintf("the first after %.3g ms", v)
 	}

@@ -3,6 +3,7 @@
 package main
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"os"
@@ -48,22 +49,24 @@ func run(document string) error {
 	}
 	var out strings.Builder
 	fmt.Fprintf(&out, "\n## %s, %s\n", time.Now().Format("2 January 2006"), strings.TrimSpace(string(commit)))
+	var failed error
 	for _, b := range benches {
 		figures, lost, err := quietly(now, func() (string, error) { return measure(b.pkg, b.bench, b.times) })
-		if err != nil {
-			return fmt.Errorf("%s: %w", b.bench, err)
-		}
 		title := b.title
-		if lost > little {
+		switch {
+		case err != nil: // what else was measured is kept all the same
+			failed = errors.Join(failed, fmt.Errorf("%s: %w", b.bench, err))
+			title += " (it failed)"
+		case lost > little:
 			title += fmt.Sprintf(" (%.0f %% of the processors lost to others on the host)", 100*lost)
 		}
 		fmt.Fprintf(&out, "\n%s\n\n| | |\n|---|---|\n%s", title, figures)
 	}
 	text, err := os.ReadFile(document)
-	if err != nil {
-		return err
+	if err == nil {
+		err = os.WriteFile(document, append(text, out.String()...), 0o644)
 	}
-	return os.WriteFile(document, append(text, out.String()...), 0o644)
+	return errors.Join(failed, err)
 }
 
 // series is how often a benchmark is run in one go. Of those runs the fastest is told: what others do on the host only adds.

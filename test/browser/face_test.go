@@ -346,3 +346,24 @@ func TestPicturesAreKept(t *testing.T) {
 	value[bool](p, `(createImageBitmap(window.kept[2]).then((i) => { window.dots = i.width }), true)`)
 	p.until(`window.dots === 2 * Math.round(document.querySelector(".section").getBoundingClientRect().width)`)
 }
+
+// A view that is there by the time that it is to be drawn is drawn at once, with no empty page before it.
+func TestNoEmptyPageBeforeAView(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	p.before(`window.empty = 0; new MutationObserver(() => {
+		if (document.querySelector("main")?.childNodes.length === 0) window.empty++;
+	}).observe(document, {childList: true, subtree: true});
+	const send = window.fetch; window.fetch = async (...of) => {
+		if (new Request(...of).url.endsWith("/definitions")) await new Promise((then) => setTimeout(then, 2000));
+		return send(...of);
+	}`)
+	for path, there := range map[string]string{"/map": ".answer h1", "/fall": ".fallview", "/guide": "h1", "/box": "h1"} {
+		p.visit(path)
+		p.until(fmt.Sprintf("document.querySelector(%q)", there))
+		if n := value[int](p, "window.empty"); n > 0 {
+			t.Errorf("%s began with an empty page", path)
+		}
+	}
+}

@@ -8,6 +8,7 @@ import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./picture.css";
 import { Failure } from "./api/client";
 import { App } from "./shell/App";
+import { fetchAhead } from "./shell/Elsewhere";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const styles = createCache({ key: "d", nonce, prepend: true });
@@ -24,6 +25,8 @@ const queries = new QueryClient({
     },
   },
 });
+
+void fetchAhead(window.location.pathname).catch(() => {}); // it is asked for again where it is drawn
 
 const root = document.getElementById("root");
 if (root) {

@@ -11,25 +11,12 @@ import { BarSlot, View } from "../parts/View";
 import { Opening } from "../setup/Opening";
 import { WorkOutView } from "../views/workout/WorkOutView";
 import { Boundary } from "./Boundary";
+import { Elsewhere, elsewhere } from "./Elsewhere";
 import { TopBar } from "./TopBar";
 import { theme } from "./theme";
 import { useOffline, useStanding } from "./useOffline";
 
-const BeginView = lazy(() => import("../views/begin/BeginView"));
-const FallView = lazy(() => import("../views/fall/FallView"));
-const MapView = lazy(() => import("../views/map/MapView"));
-const CompareView = lazy(() => import("../views/compare/CompareView"));
-const DropView = lazy(() => import("../views/drop/DropView"));
-const LogView = lazy(() => import("../views/log/LogView"));
-const BoxView = lazy(() => import("../views/box/BoxView"));
-const SetupsView = lazy(() => import("../views/setups/SetupsView"));
-const DayView = lazy(() => import("../views/day/DayView"));
-const BoatView = lazy(() => import("../views/boat/BoatView"));
-const LeadView = lazy(() => import("../views/lead/LeadView"));
-const DevicesView = lazy(() => import("../views/devices/DevicesView"));
 const PairView = lazy(() => import("../views/pair/PairView"));
-const GuideView = lazy(() => import("../views/guide/GuideView"));
-const LicencesView = lazy(() => import("../views/licences/LicencesView"));
 const Keys = lazy(() => import("./Keys"));
 const Sending = lazy(() => import("../views/log/Sending"));
 
@@ -68,20 +55,9 @@ function Themed() {
           <Routes>
             <Route element={<Shell />}>
               <Route path="/" element={<WorkOutView />} />
-              <Route path="/begin" element={<BeginView />} />
-              <Route path="/fall" element={<FallView />} />
-              <Route path="/map" element={<MapView />} />
-              <Route path="/compare" element={<CompareView />} />
-              <Route path="/drop" element={<DropView />} />
-              <Route path="/log" element={<LogView />} />
-              <Route path="/box" element={<BoxView />} />
-              <Route path="/setups" element={<SetupsView />} />
-              <Route path="/day" element={<DayView />} />
-              <Route path="/boat" element={<BoatView />} />
-              <Route path="/lead" element={<LeadView />} />
-              <Route path="/devices" element={<DevicesView />} />
-              <Route path="/guide" element={<GuideView />} />
-              <Route path="/licences" element={<LicencesView />} />
+              {elsewhere.map((path) => (
+                <Route key={path} path={path} element={<Elsewhere key={path} path={path} />} />
+              ))}
               <Route path="*" element={<NotHere />} />
             </Route>
           </Routes>

@@ -107,7 +107,7 @@ export const workout = {
   gridTemplateColumns: "304px minmax(0, 1fr) 296px",
   gridTemplateRows: "auto minmax(240px, 1fr) auto",
   gridTemplateAreas: '"conditions answer answer" "conditions water ladder" "conditions table table"',
-  "&:not(.fallview) > .answer": { height: "192px", overflowY: "auto" },
+  "&:not(.fallview) > .answer": { height: "clamp(192px, 26.5dvh, 212px)", overflowY: "auto" },
   "&:not(.fallview) > .answer h1": { minHeight: "2.5em" },
   "&:not(.fallview) > .answer:has(.states)": { height: "236px" },
   [thumb]: { display: "flex", flexDirection: "column", "&:not(.fallview) > .answer": { height: "248px" } },

@@ -146,9 +146,6 @@ func steps(from, to float64) []float64 {
 	return append(out, to)
 }
 
-// unlikely is how sure a head has to seem with a change, by what the unknowns do to it without, to be judged on its own there.
-const unlikely = 0.25
-
 // Remedies are the changes that make a head do it, where none of those of a ladder
 // does, the cheapest first and at most so many.
 func (x Search) Remedies(ctx context.Context, l *choose.Ladder, most int) ([]Remedy, error) {
@@ -173,8 +170,9 @@ func (x Search) Remedies(ctx context.Context, l *choose.Ladder, most int) ([]Rem
 			continue
 		}
 		how := x.alone()
-		if s.Hand == l.Case.Setup.Hand {
-			how.by = was.Promising(known.Site{}, unlikely)
+		// Another hand, boat or place has unknowns of its own, and a line that holds a head off the bed is found to do so still.
+		if w.way > BailOpenWay && w.way < BoatDrogue && !c.School().Rests {
+			how.by = was.Promising
 		}
 		h, err := x.remedied(ctx, c, w.way, closest.Mass, how)
 		if err != nil {

@@ -43,16 +43,16 @@ func (t Sayer) Way(m float64) string {
 	return fmt.Sprintf("%s %s", strconv.FormatFloat(units.RoundSignificant(shown, 2), 'f', -1, 64), unit.Symbol)
 }
 
-// Span says from where to where, in one unit where that does.
+// Span says from where to where, in one unit where that does, and as one where both read the same.
 func (t Sayer) Span(low, high float64) string {
-	from, to := strings.Fields(t.Depth(low)), strings.Fields(t.Depth(high))
-	switch {
-	case from[0] == to[0] && from[1] == to[1]: // as finely as it is said
-		return strings.Join(from, " ")
-	case from[1] == to[1]:
-		return fmt.Sprintf("%s to %s %s", from[0], to[0], to[1])
+	from, to := t.Depth(low), t.Depth(high)
+	if from == to {
+		return from
 	}
-	return strings.Join(from, " ") + " to " + strings.Join(to, " ")
+	if number, unit, _ := strings.Cut(from, " "); strings.HasSuffix(to, " "+unit) {
+		from = number
+	}
+	return from + " to " + to
 }
 
 // Depth says a depth or a distance as finely as it is known: below a metre in

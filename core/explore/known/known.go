@@ -191,17 +191,6 @@ func (k *Heads) Alone(at Site) judge.Judging {
 	}
 }
 
-// Promising returns a way to judge heads on their own, but for those that are less than so sure by the known ones near a
-// place: those are as they are by them.
-func (k *Heads) Promising(at Site, least float64) judge.Judging {
-	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
-		if h, ok, err := k.bench.LikeBriskly(ctx, c, mass, k.nearest(at, mass)...); err != nil || ok && h.Sure < least {
-			return h, err
-		}
-		return k.bench.Judge(ctx, c, mass)
-	}
-}
-
 // Aside is Like for places that are judged side by side: what is judged on its own becomes known with
 // Learn, so that it does not matter which place comes first. A head that would have to be judged on its own
 // is the one of its mass of those that are told of there already, where there is one.
@@ -239,4 +228,17 @@ func (k *Heads) aside(at Site, told []*judge.Head, there func(mass float64) []*j
 		}
 		return h, err
 	}
+}
+
+// unlikely is how sure a head has to seem by the known ones to be judged on its own.
+const unlikely = 0.25
+
+// Promising judges a head on its own, but for one that is unlikely by the known ones of the first place: that is as it is
+// by them.
+func (k *Heads) Promising(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+	h, ok, err := k.bench.LikeBriskly(ctx, c, mass, k.nearest(Site{}, mass)...)
+	if err != nil || ok && h.Sure < unlikely {
+		return h, err
+	}
+	return k.bench.Judge(ctx, c, mass)
 }

@@ -216,22 +216,22 @@ func TestInTurn(t *testing.T) {
 	}
 }
 
-// A head that is unlikely by a known one nearby is told so in a try or two, and one that is not is judged on its own, as
-// it is where nothing is known.
+// A head that is unlikely by a known one is told so in a try or two, and one that is not is judged on its own, as it is where
+// nothing is known.
 func TestPromising(t *testing.T) {
 	var tried atomic.Int64
-	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
-	by := counting(t, c, &tried)
-	const mass = 2.5e-3
-	own, alone := by(k.Promising(Site{}, 1), mass)
-	if alone < 8 || own.Sure <= 0 || own.Sure >= 1 {
-		t.Fatalf("%d tries where nothing is known, %g sure", alone, own.Sure)
-	}
-	k.Put(Site{}, []judge.Head{own})
-	if h, n := by(k.Promising(Site{}, own.Sure+0.01), mass); n >= alone/2 || math.Abs(h.Sure-own.Sure) > 1e-9 {
-		t.Errorf("an unlikely one takes %d tries, %g sure, not %g", n, h.Sure, own.Sure)
-	}
-	if h, n := by(k.Promising(Site{}, own.Sure-0.01), mass); n < alone || h.Sure != own.Sure {
-		t.Errorf("a likely one takes %d tries of %d, %g sure, not %g", n, alone, h.Sure, own.Sure)
+	c := still(t, setup.SlowFall)
+	for mass, likely := range map[float64]bool{1.8e-3: false, 2.5e-3: true} {
+		k := New(judgetest.Bench(&tried), 10, 3)
+		by := counting(t, c, &tried)
+		own, alone := by(k.Promising, mass)
+		if alone < 8 || own.Sure >= unlikely != likely {
+			t.Fatalf("%d tries where nothing is known, %g sure", alone, own.Sure)
+		}
+		k.Put(Site{}, []judge.Head{own})
+		again, n := by(k.Promising, mass)
+		if n >= alone != likely || math.Abs(again.Sure-own.Sure) > 1e-9 {
+			t.Errorf("%g kg takes %d tries of %d, %g sure, not %g", mass, n, alone, again.Sure, own.Sure)
+		}
 	}
 }

@@ -20,8 +20,8 @@ func hovering(t *testing.T, change func(*setup.Setup)) *Case {
 
 // The band goes from a little over the depth that is wanted to as far below it as it is thick.
 func TestHoverBand(t *testing.T) {
-	top, bottom := hovering(t, func(*setup.Setup) {}).HoverBand()
-	if math.Abs(top-(3-judgement.HoverSlack.Number)) > 1e-12 || bottom != 4 {
+	top, bottom := hovering(t, func(s *setup.Setup) { s.Target.Band = 1.5 }).HoverBand()
+	if math.Abs(top-(3-1.5*judgement.HoverSlack.Number)) > 1e-12 || bottom != 4.5 {
 		t.Errorf("from %g to %g m", top, bottom)
 	}
 }

@@ -230,7 +230,7 @@ func (k *Heads) aside(at Site, told []*judge.Head, there func(mass float64) []*j
 	}
 }
 
-// unlikely is how sure a head has to seem by the known ones to be judged on its own.
+// unlikely is how sure by the known ones is too little to judge a head on its own: 3 of 160 random waters get another remedy for it.
 const unlikely = 0.25
 
 // Promising judges a head on its own, but for one that is unlikely by the known ones of the first place: that is as it is

@@ -64,12 +64,6 @@ func TestBands(t *testing.T) {
 		}
 	}
 	c, _ := asked(t, func(s *setup.Setup) {
-		s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Target.Band = setup.Hover, 10, 4, 1.5
-	})
-	if top, bottom := c.HoverBand(); math.Abs(top-(4-1.5*judgement.HoverSlack.Number)) > 1e-12 || bottom != 5.5 {
-		t.Errorf("%g to %g", top, bottom)
-	}
-	c, _ = asked(t, func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 4, 0, 0.2
 	})
 	if !c.Skims() || InBand(c, []float64{0, 0.1, 0.2, 0.3}) != 0.75 {

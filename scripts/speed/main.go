@@ -47,68 +47,86 @@ func run(document string) error {
 	if err != nil {
 		return fmt.Errorf("commit: %w", err)
 	}
+	measured := make([]figures, len(benches))
+	failed := make([]error, len(benches))
+	for range rounds {
+		for i, b := range benches {
+			printed, err := measure(b.pkg, b.bench, b.times)
+			if err != nil {
+				failed[i] = fmt.Errorf("%s: %w", b.bench, err)
+			}
+			measured[i].add(b.bench, printed)
+		}
+	}
 	var out strings.Builder
 	fmt.Fprintf(&out, "\n## %s, %s\n", time.Now().Format("2 January 2006"), strings.TrimSpace(string(commit)))
-	var failed error
-	for _, b := range benches {
-		figures, lost, err := quietly(now, func() (string, error) { return measure(b.pkg, b.bench, b.times) })
+	for i, b := range benches {
 		title := b.title
-		switch {
-		case err != nil: // what else was measured is kept all the same
-			failed = errors.Join(failed, fmt.Errorf("%s: %w", b.bench, err))
-			title += " (it failed)"
-		case lost > little:
-			title += fmt.Sprintf(" (%.0f %% of the processors lost to others on the host)", 100*lost)
+		if failed[i] != nil { // what was measured is kept all the same
+			title += " (it failed once)"
 		}
-		fmt.Fprintf(&out, "\n%s\n\n| | |\n|---|---|\n%s", title, figures)
+		fmt.Fprintf(&out, "\n%s\n\n| | |\n|---|---|\n%s", title, measured[i].table())
 	}
 	text, err := os.ReadFile(document)
 	if err == nil {
 		err = os.WriteFile(document, append(text, out.String()...), 0o644)
 	}
-	return errors.Join(failed, err)
+	return errors.Join(append(failed, err)...)
 }
 
-// series is how often a benchmark is run in one go. Of those runs the fastest is told: what others do on the host only adds.
-const series = "3"
+// rounds is how often everything is measured, one after the other. Of each figure the fastest is told: a machine that shares its
+// host is slowed by others there, for seconds or for hours, which only adds, and rounds lie minutes apart.
+const rounds = 4
 
-// measure runs a benchmark and returns its figures as rows of a table.
+// measure runs a benchmark and returns what it printed.
 func measure(pkg, bench, times string) (string, error) {
-	cmd := exec.Command("go", "test", "-run", "^$", "-bench", bench+"$", "-benchtime", times, "-count", series, "-timeout", "60m", pkg)
+	cmd := exec.Command("go", "test", "-run", "^$", "-bench", bench+"$", "-benchtime", times, "-timeout", "60m", pkg)
 	cmd.Stderr = os.Stderr
 	text, err := cmd.Output()
 	if err != nil {
-		return "", fmt.Errorf("%w: %s", err, text)
+		err = fmt.Errorf("%w: %s", err, text)
 	}
-	return table(bench, string(text)), nil
+	return string(text), err
 }
 
-// table is what a benchmark has printed as rows, in the order in which they came first: of each the run that took least.
-func table(bench, printed string) string {
-	var names []string
-	least := map[string][]string{}
+// figures are those of one benchmark: of each of its rows the run that took least, in the order in which they came first.
+type figures struct {
+	names []string
+	least map[string][]string // value and unit in turn
+}
+
+// add takes up the rows of a run.
+func (f *figures) add(bench, printed string) {
+	if f.least == nil {
+		f.least = map[string][]string{}
+	}
 	for line := range strings.Lines(printed) {
 		fields := strings.Fields(line)
 		if len(fields) < 4 || !strings.HasPrefix(fields[0], "Benchmark") {
 			continue
 		}
-		before, known := least[fields[0]]
+		name, _, _ := strings.Cut(strings.ReplaceAll(strings.TrimPrefix(fields[0], bench), "_", " "), "-2")
+		name = strings.TrimPrefix(name, "/")
+		before, known := f.least[name]
 		if !known {
-			names = append(names, fields[0])
+			f.names = append(f.names, name)
 		}
-		if !known || number(fields[2]) < number(before[2]) {
-			least[fields[0]] = fields
+		if !known || number(fields[2]) < number(before[0]) {
+			f.least[name] = fields[2:]
 		}
 	}
+}
+
+// table is what was measured as rows of a table.
+func (f *figures) table() string {
 	var out strings.Builder
-	for _, full := range names {
-		name, _, _ := strings.Cut(strings.ReplaceAll(strings.TrimPrefix(full, bench), "_", " "), "-2")
-		fields := least[full]
-		var figures []string
-		for i := 2; i+1 < len(fields); i += 2 {
-			figures = append(figures, figure(fields[i], fields[i+1]))
+	for _, name := range f.names {
+		fields := f.least[name]
+		var told []string
+		for i := 0; i+1 < len(fields); i += 2 {
+			told = append(told, figure(fields[i], fields[i+1]))
 		}
-		fmt.Fprintf(&out, "| %s | %s |\n", strings.TrimPrefix(name, "/"), strings.Join(figures, ", "))
+		fmt.Fprintf(&out, "| %s | %s |\n", name, strings.Join(told, ", "))
 	}
 	return out.String()
 }
@@ -127,6 +145,9 @@ func figure(value, unit string) string {
 	v := number(value)
 	switch unit {
 	case "ns/op":
+		if v >= 1e9 {
+			return fmt.Sprintf("%.3g s", v/1e9)
+		}
 		return fmt.Sprintf("%.3g ms", v/1e6)
 	case "cpu-ms/op":
 		return fmt.Sprintf("%.3g ms of processor", v)

@@ -47,10 +47,17 @@ func run(document string) error {
 	if err != nil {
 		return fmt.Errorf("commit: %w", err)
 	}
+	machine := newPacer()
+	if err := machine.learn(); err != nil {
+		return err
+	}
 	measured := make([]figures, len(benches))
 	failed := make([]error, len(benches))
 	for range rounds {
 		for i, b := range benches {
+			if err := machine.quiet(); err != nil {
+				return err
+			}
 			printed, err := measure(b.pkg, b.bench, b.times)
 			if err != nil {
 				failed[i] = fmt.Errorf("%s: %w", b.bench, err)
@@ -59,7 +66,8 @@ func run(document string) error {
 		}
 	}
 	var out strings.Builder
-	fmt.Fprintf(&out, "\n## %s, %s\n", time.Now().Format("2 January 2006"), strings.TrimSpace(string(commit)))
+	fmt.Fprintf(&out, "\n## %s, %s\n\nAn answer for the standard setup took %.3g to %.3g ms beside it.\n", time.Now().Format("2 January 2006"),
+		strings.TrimSpace(string(commit)), 1e3*machine.least, 1e3*machine.most)
 	for i, b := range benches {
 		title := b.title
 		if failed[i] != nil { // what was measured is kept all the same
@@ -74,8 +82,8 @@ func run(document string) error {
 	return errors.Join(append(failed, err)...)
 }
 
-// rounds is how often everything is measured, one after the other. Of each figure the fastest is told: a machine that shares its
-// host is slowed by others there, for seconds or for hours, which only adds, and rounds lie minutes apart.
+// rounds is how often everything is measured, one after the other. Of each row the fastest run is told: what others do on the
+// host only adds.
 const rounds = 4
 
 // measure runs a benchmark and returns what it printed.

@@ -552,6 +552,32 @@ func TestBetweenIsTold(t *testing.T) {
 
 func abs(n int) int { return max(n, -n) }
 
+// In the deepest water and the strongest current of a map the line lifts all heads but the heaviest: no lighter one is told
+// there from what the unknowns do to heads that lie.
+func TestLiftedOnAMap(t *testing.T) {
+	if testing.Short() {
+		t.Skip("a chart on the engine")
+	}
+	s := setup.Default()
+	chart, err := Search{Bench: judge.Engine}.NewChart(s, "water.depth", "flow.speed", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	heaviest, looked := slices.Max(s.Heads), 0
+	err = chart.Run(t.Context(), func(c Cell) error {
+		const deep, strong = 32, 32
+		if c.X >= deep && c.Y >= strong && c.Size == 1 {
+			if looked++; c.Mass != heaviest && c.Mass != 0 {
+				t.Errorf("%g kg at %d, %d, %g sure", c.Mass, c.X, c.Y, c.Sure)
+			}
+		}
+		return nil
+	})
+	if err != nil || looked < 40 {
+		t.Errorf("%d cells, %v", looked, err)
+	}
+}
+
 // Where no head does it not all are tried, and what is chosen is what the whole ladder has: over random waters on the engine,
 // in a half of which the current runs hard.
 func TestNoneIsSoonTold(t *testing.T) {

@@ -285,8 +285,7 @@ func (v view) stands(h *trial.Result, r musts.Reading) standing {
 const fartherThanDrawn = 2.5
 
 // liftedAnyway tells whether a head that is lifted off the bed stays off it even with every
-// unknown at its most favourable. Then no unknown needs a look of its own. (How far it is from
-// touching cannot be read from the push of the bed, which is zero for all lifted heads.)
+// unknown at its most favourable. Then no unknown needs a look of its own.
 func (v view) liftedAnyway(result trial.Result, r musts.Reading) (bool, error) {
 	if !musts.AsksContact(v.of) || r.Margin() > musts.Nothing || v.of.Swell() {
 		return false, nil
@@ -420,13 +419,12 @@ func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
 	return all == 0 || all == drawn.Moved.Count()
 }
 
-// liftsOff tells whether a shift leaves nothing of what pushes a head on the bed.
+// liftsOff tells whether a shift takes a head that moves off the bed: nothing pushes on it there, and how far off it is cannot be read.
 func liftsOff(centre, shift musts.Reading) bool {
-	return musts.MarginOf(centre[musts.ReadLift]+shift[musts.ReadLift]) <= musts.Nothing
+	return math.Abs(musts.MarginOf(centre[musts.ReadLift]+shift[musts.ReadLift])) <= musts.Nothing
 }
 
-// evenOut repairs a pair of shifts of which one lifts the head off the bed. How far off cannot be
-// read there (the push is zero), so it is set to as much as the other side presses the head down.
+// evenOut repairs a pair of shifts of which one lifts the head off the bed: it is set to as much as the other side presses the head down.
 func evenOut(centre, up, down musts.Reading) {
 	switch lost, other := liftsOff(centre, up), liftsOff(centre, down); {
 	case lost && !other:

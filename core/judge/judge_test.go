@@ -112,6 +112,8 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		"hovering": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Bait.Length, s.Target.Depth, s.Target.Band = setup.Hover, 8, 0.09, 3, 1
 		}, 0.0035},
+		"lifted off the bed, if by little": {func(s *setup.Setup) { s.Water.Depth, s.Flow.Speed = 32.2, 0.52 }, 0.0284},
+		"lifted off the bed by much":       {func(s *setup.Setup) { s.Water.Depth, s.Flow.Speed = 32.2, 0.48 }, 0.0142},
 		"swum low": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Bait.Length = setup.Swim, 4, 0.09
 		}, 0.0213},

@@ -115,24 +115,27 @@ func TestRanges(t *testing.T) {
 	}
 }
 
-// What cannot be read of a side that lifts a head off the bed is as much as the other presses it
-// down; and half of a shift is looked at further off.
+// What cannot be read of a side that takes a head off the bed, where nothing pushes on it, is as much as the other presses it
+// down; what the line lifts of one that lies is read on either side.
 func TestShifts(t *testing.T) {
 	centre := make(musts.Reading, musts.ReadTrack)
 	centre[musts.ReadLift] = math.Log(0.9 + 0.05)
-	up, down := make(musts.Reading, musts.ReadTrack), make(musts.Reading, musts.ReadTrack)
-	up[musts.ReadLift], down[musts.ReadLift] = math.Log(1.05/0.95)+1e-3, -0.4 // off the bed, and pressed down
-	evenOut(centre, up, down)
-	if math.Abs(up[musts.ReadLift]-0.4) > 1e-12 || down[musts.ReadLift] != -0.4 {
-		t.Errorf("%g, %g", up[musts.ReadLift], down[musts.ReadLift])
+	off := math.Log(1.05 / 0.95)
+	for _, tt := range []struct{ up, down, wantUp, wantDown float64 }{
+		{off, -0.4, 0.4, -0.4}, {-0.4, off, -0.4, 0.4}, {off, off, off, off}, {off, -off / 2, off, -off / 2},
+		{off + 1e-3, -0.4, off + 1e-3, -0.4}, {-0.4, off + 1e-3, -0.4, off + 1e-3},
+	} {
+		up, down := make(musts.Reading, musts.ReadTrack), make(musts.Reading, musts.ReadTrack)
+		up[musts.ReadLift], down[musts.ReadLift] = tt.up, tt.down
+		evenOut(centre, up, down)
+		if up[musts.ReadLift] != tt.wantUp || down[musts.ReadLift] != tt.wantDown {
+			t.Errorf("%+v: %g, %g", tt, up[musts.ReadLift], down[musts.ReadLift])
+		}
 	}
-	up[musts.ReadLift], down[musts.ReadLift] = -0.4, math.Log(1.05/0.95)+1e-3
-	if evenOut(centre, up, down); math.Abs(down[musts.ReadLift]-0.4) > 1e-12 || up[musts.ReadLift] != -0.4 {
-		t.Errorf("%g, %g", up[musts.ReadLift], down[musts.ReadLift])
-	}
-	if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(1.049998 / 0.95), musts.ReadTrack - 1: 0}) ||
-		!liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(1.0499995 / 0.95), musts.ReadTrack - 1: 0}) {
-		t.Error("a push of a millionth of the weight")
+	for pushed, want := range map[float64]bool{1.049998: false, 1.0499995: true, 1.0500005: true, 1.050002: false} {
+		if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(pushed / 0.95), musts.ReadTrack - 1: 0}) != want {
+			t.Errorf("a push of %g of the weight", 1.05-pushed)
+		}
 	}
 	// A tenth of what is asked is far from a case that is drawn, or near one.
 	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth, s.Approach.Ceiling = setup.SlowFall, 1, 0 })

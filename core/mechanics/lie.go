@@ -12,7 +12,7 @@ import (
 // Lie is a rig whose end body lies still where it came down.
 type Lie struct {
 	Outcome       Outcome // Held, Sweeps, Lifts, Slack, Floats or Unsolved
-	ContactMargin float64 // push of the bed over the weight of the rig
+	ContactMargin float64 // push of the bed over the weight of the rig; below 0 what would have to hold it down there
 	Grip          float64 // friction needed over friction there is; more than 1 sweeps
 	EndTension    r3.Vec  // N; zero where none is found
 	Hung          *Hung   // the line; nil where nothing tightens it
@@ -42,7 +42,7 @@ func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, cur
 	push := r3.Dot(bed, normal)
 	lie := Lie{Outcome: Held, ContactMargin: push / weight, EndTension: tension, Hung: hung}
 	if push <= 0 {
-		lie.Outcome, lie.ContactMargin, lie.Grip = Lifts, 0, math.MaxFloat64
+		lie.Outcome, lie.Grip = Lifts, math.MaxFloat64
 		return lie
 	}
 	along := r3.Norm(r3.Sub(bed, r3.Scale(push, normal)))

@@ -74,6 +74,27 @@ func TestLieOutcomes(t *testing.T) {
 	}
 }
 
+// A line pulls on a head that lies as hard whatever that weighs: over its weight, what the line lifts goes as one over it, also past
+// where it lifts all of it.
+func TestHowFarALineLifts(t *testing.T) {
+	s := scene(0)
+	s.Current.Surface, s.Bed.Depth = r3.Vec{Y: 0.8}, 2
+	lifts := func(weight float64) (float64, Outcome) {
+		lie := s.LieAt(jig(t, weight, 0.13e-3), r3.Vec{X: 12, Z: -2}, 1.01*math.Hypot(12, 3.5), nil, nil)
+		return weight * (1 - lie.ContactMargin), lie.Outcome
+	}
+	least, outcome := lifts(2)
+	if outcome == Lifts {
+		t.Fatalf("2 N are lifted by %g N", least)
+	}
+	for _, weight := range []float64{least * 1.001, least * 0.999, least / 2, least / 20} {
+		got, outcome := lifts(weight)
+		if math.Abs(got-least) > 1e-3*least || (outcome == Lifts) != (weight < least) {
+			t.Errorf("%g N: lifted by %g N, %s; 2 N by %g N", weight, got, outcome, least)
+		}
+	}
+}
+
 // A swell goes to and fro about how a line hangs: whatever moment of a wave it is, the head lies as in calm water.
 func TestASwellIsLeftOutOfWhatLies(t *testing.T) {
 	s, r := scene(0), jig(t, 0.1, 0.13e-3)

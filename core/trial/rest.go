@@ -17,7 +17,9 @@ import (
 
 // Rest is what a head does on the bed with the line taken up as suits it best.
 type Rest struct {
-	Margin float64 // push of the bed over its weight in water; along a drag, what there is for most of the way
+	// Margin is the push of the bed over its weight in water, or below 0 by how much more than that the line lifts what is left;
+	// along a drag, what there is for most of the way, and 0 where it is off the bed, however far.
+	Margin float64
 	Push   float64 // N, then
 	// N along the line that friction makes of it as it is dragged, for most of the way; 0 where it is not
 	Pull  float64
@@ -235,11 +237,9 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	chord := c.chord(f.Landing, h, f.Time)
 	with := func(line float64, from *mechanics.Hung) Rest {
 		lie := scene.LieAt(r, place, line*chord, from, nil)
-		out := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line, hung: lie.Hung,
-			lost: lie.Outcome == mechanics.Unsolved}
-		out.Push = out.Margin * r.Weight()
-		out.Creep = creeps(out.Grip, r3.Norm(c.Middle()))
-		return out
+		margin, grip := min(lie.ContactMargin, 1), min(lie.Grip, stage.MostGrip)
+		return Rest{Margin: margin, Push: max(margin, 0) * r.Weight(), Grip: grip, Creep: creeps(grip, r3.Norm(c.Middle())), Line: line,
+			hung: lie.Hung, lost: lie.Outcome == mechanics.Unsolved}
 	}
 	byGrip := c.School().OnTheBed && !c.School().Lifted
 	suits := suiting{with, byGrip}

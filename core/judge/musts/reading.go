@@ -85,11 +85,12 @@ const little = 0.05
 // liftOf is a contact margin as a reading has what the line takes off the bed.
 func liftOf(margin float64) float64 { return math.Log(max(1-margin, 0) + little) }
 
-// MarginOf is the contact margin that goes with what the line takes off the bed as a reading has it.
+// MarginOf is the contact margin that goes with what the line takes off the bed as a reading has it; below 0 where that is more
+// than the weight of the head.
 func MarginOf(lift float64) float64 { return min(1+little-math.Exp(lift), 1) }
 
-// Margin is the contact margin.
-func (r Reading) Margin() float64 { return MarginOf(r[ReadLift]) }
+// Margin is the contact margin; 0 of what is off the bed.
+func (r Reading) Margin() float64 { return max(MarginOf(r[ReadLift]), 0) }
 
 // Arrived is whether a reading is of a head that came to the target.
 func (r Reading) Arrived() bool { return r[ReadTime] < never }

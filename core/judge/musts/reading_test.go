@@ -36,6 +36,12 @@ func TestRead(t *testing.T) {
 			t.Errorf("%g and a little lifted leave %g, not %g", lift, got, want)
 		}
 	}
+	// The line may lift more of a head than it weighs: nothing is left on the bed, and how far it is from that is read.
+	lifted := h
+	lifted.Rest.Margin = -0.5
+	if got := Read(c, &lifted); math.Abs(got.Value(ReadLift)/1.55-1) > 1e-9 || got.Margin() != 0 || math.Abs(r.Margin()-0.75) > 1e-9 {
+		t.Errorf("lifted by half its weight more: %g, margin %g; and %g", got.Value(ReadLift), got.Margin(), r.Margin())
+	}
 	if !r.Arrived() || c.Carried(h.Fall) < 1 {
 		t.Errorf("%v, carried %g m", r, c.Carried(h.Fall))
 	}

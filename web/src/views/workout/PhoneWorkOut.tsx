@@ -107,7 +107,7 @@ function Brief({
       <h1 data-pick={pick ? pick.mass : "none"} aria-live="polite">
         <b>{head === "none" ? "None does it" : head}</b> {odds && <span>{odds}</span>}{" "}
         {count && (
-          <span>
+          <span className="brief-count">
             {count} {range && <small>({range})</small>}
           </span>
         )}
@@ -146,6 +146,8 @@ const briefLook = {
     margin: 0,
     fontSize: "1.125rem",
   },
+  // A line of its own where not all fits on one, so that the picture stays where it is when the odds take more room.
+  "@media (max-width: 480px)": { "& .brief-count": { flexBasis: "100%" } },
   "& h1 b": { fontSize: "1.875rem" },
   "& h1 small": { fontWeight: 400 },
 } as const;

@@ -33,11 +33,11 @@ func Format(base float64, u Unit, digits int) string {
 			return text + " " + u.Symbol
 		}
 	}
-	how := byte('f')
+	how, precision := byte('f'), -1
 	if size := math.Abs(v); size != 0 && (size < 1e-9 || size >= 1e12) {
-		how = 'g' // hundreds of digits are no number to read
+		how, precision = 'g', digits // hundreds of digits are no number to read
 	}
-	text := strconv.FormatFloat(RoundSignificant(v, digits), how, -1, 64)
+	text := strconv.FormatFloat(RoundSignificant(v, digits), how, precision, 64)
 	switch {
 	case u.Dimension == Angle:
 		return text + u.Symbol

@@ -35,7 +35,7 @@ $(glue): go.mod
 	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $@
 
 # Functions are laid into others only where much is worked out: the engine is sent over the air.
-inlined := math gonum.org/v1/gonum/... runtime dunvel/core/mechanics dunvel/core/water
+inlined := math gonum.org/v1/gonum/... dunvel/core/mechanics dunvel/core/water
 lean := -gcflags=all=-l $(foreach p,$(inlined),-gcflags=$(p)=)
 
 # The same answers for a page whose server is out of reach, and the service worker that keeps them.

@@ -421,7 +421,7 @@ func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
 
 // liftsOff tells whether a shift takes a head that moves off the bed: nothing pushes on it there, and how far off it is cannot be read.
 func liftsOff(centre, shift musts.Reading) bool {
-	return math.Abs(musts.MarginOf(centre[musts.ReadLift]+shift[musts.ReadLift])) <= musts.Nothing
+	return musts.LiftsOff(centre[musts.ReadLift] + shift[musts.ReadLift])
 }
 
 // evenOut repairs a pair of shifts of which one lifts the head off the bed: it is set to as much as the other side presses the head down.

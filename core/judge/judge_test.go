@@ -114,6 +114,10 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		}, 0.0035},
 		"lifted off the bed, if by little": {func(s *setup.Setup) { s.Water.Depth, s.Flow.Speed = 32.2, 0.52 }, 0.0284},
 		"lifted off the bed by much":       {func(s *setup.Setup) { s.Water.Depth, s.Flow.Speed = 32.2, 0.48 }, 0.0142},
+		"lifted off the bed as it drifts": {func(s *setup.Setup) {
+			s.Boat, s.Water.Depth = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.35}, 12
+			s.Bait.Length = 0.09
+		}, 0.0142},
 		"swum low": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Bait.Length = setup.Swim, 4, 0.09
 		}, 0.0213},

@@ -77,5 +77,5 @@ func rangeOf(logarithms []float64) Range {
 // marginsOf is the range of contact margins where the line takes so much off the bed.
 func marginsOf(lifts []float64) Range {
 	low, high := spread.Range(lifts)
-	return Range{max(musts.MarginOf(high), 0), musts.MarginOf(low)}
+	return Range{musts.MarginOf(high), musts.MarginOf(low)}
 }

@@ -33,6 +33,14 @@ type placing struct {
 	end r3.Vec
 }
 
+// excess is the share by which the line that is out is longer than a placing takes; less than nothing where it is too short.
+func (st *stance) excess(p placing, lineOut float64) float64 {
+	if !p.reached {
+		return lineOut/st.limit - 1
+	}
+	return lineOut/p.length - 1
+}
+
 // onBed follows the line from an end body on which the bed pushes with margin
 // of the rig's weight.
 func (st *stance) onBed(margin float64, trace *[]r3.Vec) placing {

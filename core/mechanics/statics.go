@@ -57,13 +57,7 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 	// A line that has not come up to the tip when it is far longer than what
 	// is out need not be followed further: only the sign matters there.
 	st := stance{scene: s, rig: r, gait: gait, limit: 1.5 * lineOut}
-	excess := func(p placing) float64 {
-		if !p.reached {
-			return lineOut/st.limit - 1
-		}
-		return lineOut/p.length - 1
-	}
-	onBed := func(margin float64) float64 { return excess(st.onBed(margin, nil)) }
+	onBed := func(margin float64) float64 { return st.excess(st.onBed(margin, nil), lineOut) }
 	at0 := onBed(0)
 	if at0 >= 0 {
 		full := onBed(slackMargin)
@@ -79,7 +73,7 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 		}
 		return s.equilibrium(p, outcome, weight, margin, lineOut, curve)
 	}
-	hanging := func(share float64) float64 { return excess(st.offBed(share, nil)) }
+	hanging := func(share float64) float64 { return st.excess(st.offBed(share, nil), lineOut) }
 	afloat := hanging(0)
 	if afloat < 0 {
 		return Equilibrium{Outcome: AboveWater, LineOut: lineOut}
@@ -92,6 +86,22 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 	}
 	return s.equilibrium(p, outcome, weight, 0, lineOut, curve)
 }
+
+// HeldDown is the contact margin, from -mostHeld to 0, of a rig that Rest finds off a level bed: by what share of its weight it would
+// have to be held down there without rubbing. On a slope it is 0.
+func (s *Scene) HeldDown(r *rig.Rig, gait Gait, lineOut float64) float64 {
+	if s.Bed.Slope != 0 {
+		return 0
+	}
+	st := stance{scene: s, rig: r, gait: gait, limit: 1.5 * lineOut}
+	excess := func(margin float64) float64 {
+		return st.excess(st.underTip(1, r3.Vec{Z: margin * r.Weight()}, nil), lineOut)
+	}
+	return root(excess, -mostHeld, excess(-mostHeld), 0, excess(0), 1e-3)
+}
+
+// mostHeld is the share of its weight from which on it does not matter how much more holds a rig down.
+const mostHeld = 10
 
 // LineFor returns the equilibrium with the end body on the bed and the bed
 // pushing with margin (0 to less than 1) of the rig's weight: its LineOut is

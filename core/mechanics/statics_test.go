@@ -261,3 +261,31 @@ func TestNoNonsenseFromRandomInput(t *testing.T) {
 		}
 	}
 }
+
+// A rig that is held down by a share of its weight has the line of one that is as much heavier and just off the bed.
+func TestHeldDown(t *testing.T) {
+	const light = 0.1
+	s, gait := scene(0), Gait{Velocity: r3.Vec{X: 0.5}, Pull: r3.Vec{X: 1}}
+	s.Bed.Depth = 5
+	for _, line := range []float64{1.1, 1.3} {
+		out := line * (s.Bed.Depth + s.TipHeight)
+		if e := s.Rest(jig(t, light, 0.2e-3), gait, out, nil); e.Outcome != Hangs {
+			t.Fatalf("%+v", e)
+		}
+		held := -s.HeldDown(jig(t, light, 0.2e-3), gait, out)
+		if !(held > 0.05 && held < mostHeld) {
+			t.Fatalf("held down by %g of its weight", held)
+		}
+		heavier := func(share float64) Equilibrium { return s.Rest(jig(t, light*(1+share), 0.2e-3), gait, out, nil) }
+		if on, off := heavier(held+0.01), heavier(held-0.01); on.Outcome != OnBed || off.Outcome != Hangs || on.ContactMargin > 0.02 {
+			t.Errorf("heavier by %g: %s with %g; a little less: %s", held, on.Outcome, on.ContactMargin, off.Outcome)
+		}
+		if none := s.HeldDown(jig(t, light/1000, 0.2e-3), gait, out); none != -mostHeld {
+			t.Errorf("next to no weight is held down by %g", none)
+		}
+		sloping := *s
+		if sloping.Bed.Slope = 0.1; sloping.HeldDown(jig(t, light, 0.2e-3), gait, out) != 0 {
+			t.Error("how far it is from a slope is not known")
+		}
+	}
+}

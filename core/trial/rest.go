@@ -116,12 +116,8 @@ func (c *Case) lies(speed float64) bool {
 }
 
 // takenUp are lengths of line over the chord: from all of it taken up to as much as may
-// help, or the one that was found to suit best alone, where that is given. What a wind drew
-// out beyond that is no more help.
-func takenUp(found float64) []float64 {
-	if found > 0 {
-		return []float64{found}
-	}
+// help. What a wind drew out beyond that is no more help.
+func takenUp() []float64 {
 	least, most := judgement.TakenUpLeast.Number-1, judgement.TakenUpMost.Number-1
 	out := make([]float64, lengths)
 	for i := range out {
@@ -210,14 +206,17 @@ func (c *Case) drifting(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
 	chord := c.chord(f.Landing, h, f.Time)
 	best := Rest{Margin: math.Inf(-1)}
-	found := 0.0
-	if near != nil {
-		found = near.Line
+	lines := takenUp()
+	if near != nil && near.Line > 0 {
+		lines = []float64{near.Line}
 	}
-	for _, line := range takenUp(found) {
+	for _, line := range lines {
 		e := scene.Rest(r, c.Gait, line*chord, nil)
-		if e.Outcome == mechanics.Slack {
+		switch e.Outcome {
+		case mechanics.Slack:
 			e.ContactMargin, e.Push = 1, r.Weight()
+		case mechanics.Hangs, mechanics.Trails:
+			e.ContactMargin = scene.HeldDown(r, c.Gait, line*chord)
 		}
 		if e.ContactMargin > best.Margin {
 			best = Rest{Margin: e.ContactMargin, Push: e.Push, Line: line}
@@ -243,7 +242,7 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	}
 	byGrip := c.School().OnTheBed && !c.School().Lifted
 	suits := suiting{with, byGrip}
-	lines := takenUp(0)
+	lines := takenUp()
 	if near != nil && near.lain > 0 {
 		same := with(near.lain, near.hung)
 		if !byGrip && near.lain == lines[0] && near.liesEasily() {

@@ -81,7 +81,7 @@ func TestMoreLineInMoreWind(t *testing.T) {
 	c := situate(t, in)
 	low := c.Handlings()[1]
 	was := tried(t, c, Question{Mass: 0.0071, Handling: low})
-	tight := takenUp(0)[0]
+	tight := takenUp()[0]
 	if was.Rest.Line != tight || !was.Rest.liesEasily() {
 		t.Fatalf("it lies with %+v", was.Rest)
 	}

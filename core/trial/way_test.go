@@ -181,7 +181,7 @@ func TestLineThatSuitsBest(t *testing.T) {
 		resting := r.Resting()
 		best := c.lying(&resting, h, f, nil)
 		taken[best.Line]++
-		for _, line := range takenUp(0) {
+		for _, line := range takenUp() {
 			other := c.lying(&resting, h, f, &Rest{lain: line})
 			if other.lost {
 				continue // what is not found suits nobody

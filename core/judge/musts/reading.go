@@ -85,12 +85,17 @@ const little = 0.05
 // liftOf is a contact margin as a reading has what the line takes off the bed.
 func liftOf(margin float64) float64 { return math.Log(max(1-margin, 0) + little) }
 
-// MarginOf is the contact margin that goes with what the line takes off the bed as a reading has it; below 0 where that is more
-// than the weight of the head.
-func MarginOf(lift float64) float64 { return min(1+little-math.Exp(lift), 1) }
+// MarginOf is the contact margin that goes with what the line takes off the bed as a reading has it; 0 where that is all its weight.
+func MarginOf(lift float64) float64 { return min(max(leftOf(lift), 0), 1) }
 
-// Margin is the contact margin; 0 of what is off the bed.
-func (r Reading) Margin() float64 { return max(MarginOf(r[ReadLift]), 0) }
+// Margin is the contact margin.
+func (r Reading) Margin() float64 { return MarginOf(r[ReadLift]) }
+
+// leftOf is what a line leaves on the bed, over the weight of the head; below 0 where it lifts more than that.
+func leftOf(lift float64) float64 { return 1 + little - math.Exp(lift) }
+
+// LiftsOff tells whether a line is read to lift just what a head weighs: it is off the bed then, and how far cannot be read.
+func LiftsOff(lift float64) bool { return math.Abs(leftOf(lift)) <= Nothing }
 
 // Arrived is whether a reading is of a head that came to the target.
 func (r Reading) Arrived() bool { return r[ReadTime] < never }

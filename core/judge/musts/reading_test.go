@@ -31,7 +31,7 @@ func TestRead(t *testing.T) {
 			t.Errorf("place %d: %g, want %g", place, r.Value(place), want)
 		}
 	}
-	for lift, want := range map[float64]float64{0.05: 1, 0.01: 1, 0.3: 0.75, 1.05: 0, 1.15: -0.1} {
+	for lift, want := range map[float64]float64{0.05: 1, 0.01: 1, 0.3: 0.75, 1.04: 0.01, 1.05: 0, 1.15: 0} {
 		if got := MarginOf(math.Log(lift)); math.Abs(got-want) > 1e-12 {
 			t.Errorf("%g and a little lifted leave %g, not %g", lift, got, want)
 		}

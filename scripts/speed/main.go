@@ -84,7 +84,7 @@ func run(document string) error {
 
 // rounds is how often everything is measured, one after the other. Of each row the fastest run is told: what others do on the
 // host only adds.
-const rounds = 4
+const rounds = 3
 
 // measure runs a benchmark and returns what it printed.
 func measure(pkg, bench, times string) (string, error) {

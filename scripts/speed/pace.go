@@ -25,10 +25,10 @@ func newPacer() *pacer { return &pacer{now: answered, sleep: time.Sleep, least: 
 const (
 	hurried = 1.15
 	pause   = time.Second
-	looks   = 60
+	looks   = 30
 )
 
-// quiet waits until the machine is about as fast as it ever was, or for a minute.
+// quiet waits until the machine is about as fast as it ever was, or for half a minute.
 func (p *pacer) quiet() error {
 	for range looks {
 		took, err := p.look()
@@ -43,7 +43,7 @@ func (p *pacer) quiet() error {
 	return nil
 }
 
-// learn looks at the machine for a minute.
+// learn looks at the machine for half a minute.
 func (p *pacer) learn() error {
 	for range looks {
 		if _, err := p.look(); err != nil {

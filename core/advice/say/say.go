@@ -177,7 +177,7 @@ func Only(p float64) string {
 	return "only " + Odds(p)
 }
 
-// Share says a share in whole percent, or that it is all.
+// Share says a share in whole percent, or that it is all; less than nothing as nothing.
 func Share(v float64) string {
 	switch {
 	case v > 0 && v < 0.005:
@@ -185,7 +185,7 @@ func Share(v float64) string {
 	case v >= 0.995:
 		return "all"
 	}
-	return units.Percent(v)
+	return units.Percent(max(v, 0))
 }
 
 // Times says a factor to two figures.

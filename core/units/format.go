@@ -33,11 +33,13 @@ func Format(base float64, u Unit, digits int) string {
 			return text + " " + u.Symbol
 		}
 	}
-	how, precision := byte('f'), -1
+	how, rounded := byte('f'), RoundSignificant(v, digits)
 	if size := math.Abs(v); size != 0 && (size < 1e-9 || size >= 1e12) {
-		how, precision = 'g', digits // hundreds of digits are no number to read
+		// Hundreds of digits are no number to read. No power of ten is exact there: what is rounded is the text.
+		how = 'g'
+		rounded, _ = strconv.ParseFloat(strconv.FormatFloat(v, how, digits, 64), 64)
 	}
-	text := strconv.FormatFloat(RoundSignificant(v, digits), how, precision, 64)
+	text := strconv.FormatFloat(rounded, how, -1, 64)
 	switch {
 	case u.Dimension == Angle:
 		return text + u.Symbol

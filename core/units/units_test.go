@@ -167,7 +167,7 @@ func TestFormatEdges(t *testing.T) {
 		want string
 	}{
 		{1e-9, metre, "0.000000001 m"}, {0.9e-9, metre, "9e-10 m"}, {0.99e12, metre, "990000000000 m"},
-		{1e12, metre, "1e+12 m"}, {1e300, metre, "1e+300 m"}, {1.5e40, metre, "1.5e+40 m"}, {0, metre, "0 m"},
+		{1e12, metre, "1e+12 m"}, {1e300, metre, "1e+300 m"}, {1.5e40, metre, "1.5e+40 m"}, {5e-324, metre, "5e-324 m"}, {0, metre, "0 m"},
 		{ounce.ToBase(-0.5), ounce, "-0.5 oz"},
 		{ounce.ToBase(1.0 / 64), ounce, "1/64 oz"}, {ounce.ToBase(1.11 / 64), ounce, "≈ 1/64 oz"},
 		{ounce.ToBase(1.13 / 64), ounce, "0.0177 oz"},

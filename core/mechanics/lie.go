@@ -12,7 +12,7 @@ import (
 // Lie is a rig whose end body lies still where it came down.
 type Lie struct {
 	Outcome       Outcome // Held, Sweeps, Lifts, Slack, Floats or Unsolved
-	ContactMargin float64 // push of the bed over the weight of the rig; below 0 what would have to hold it down there
+	ContactMargin float64 // push of the bed over the weight of the rig; below 0 what would have to hold it down, over its weight
 	Grip          float64 // friction needed over friction there is; more than 1 sweeps
 	EndTension    r3.Vec  // N; zero where none is found
 	Hung          *Hung   // the line; nil where nothing tightens it

@@ -87,8 +87,8 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 	return s.equilibrium(p, outcome, weight, 0, lineOut, curve)
 }
 
-// HeldDown is the contact margin, from -mostHeld to 0, of a rig that Rest finds off a level bed: by what share of its weight it would
-// have to be held down there without rubbing. On a slope it is 0.
+// HeldDown is the contact margin, from -mostHeld to 0, of a rig that Rest finds off a level bed with lineOut metres out: what would
+// have to hold it down there, over its weight in water, if it rubbed on nothing. On a slope it is 0.
 func (s *Scene) HeldDown(r *rig.Rig, gait Gait, lineOut float64) float64 {
 	if s.Bed.Slope != 0 {
 		return 0

@@ -17,8 +17,8 @@ import (
 
 // Rest is what a head does on the bed with the line taken up as suits it best.
 type Rest struct {
-	// Margin is the push of the bed over its weight in water, or below 0 by how much more than that the line lifts what is left;
-	// along a drag, what there is for most of the way, and 0 where it is off the bed, however far.
+	// Margin is the push of the bed over its weight in water; below 0 what would have to hold it down, over its weight. Along a
+	// drag it is what there is for most of the way, and 0 off the bed, however far.
 	Margin float64
 	Push   float64 // N, then
 	// N along the line that friction makes of it as it is dragged, for most of the way; 0 where it is not

@@ -122,9 +122,15 @@ type Answer struct {
 	Brief      Brief             `json:"brief"`      // the answer as it is read at arm's length
 	Facts      []Fact            `json:"facts"`      // notes that are no cautions, and the rest, by name
 	Lines      []conditions.Line `json:"lines"`      // what is set, a line for each group of fields
-	Other      *Answer           `json:"other"`      // for the other state of the flow, where it is asked for
+	Other      *Then             `json:"other"`      // in the other state of the flow, where that is asked for
 	Both       string            `json:"both"`       // what one head does in both states
 	Draft      bool              `json:"draft"`      // heads are open yet, and some of what is said is still to come
+}
+
+// Then is what is said of the other state of the flow. No more heads are judged for it than that takes: who wants to
+// know more has that state come first.
+type Then struct {
+	Sentence string `json:"sentence"`
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -154,55 +160,68 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 	if err := Check(s, choice); err != nil {
 		return nil, err
 	}
-	states := []setup.Setup{s}
-	if s.Other.Asked {
-		states = append(states, s.AtOther())
-	}
-	ladders := make([]*choose.Ladder, len(states))
-	for i, state := range states {
-		c, err := trial.New(state, a.Known)
-		if err != nil {
-			return nil, err
-		}
-		if early == nil {
-			ladders[i], err = choose.Solve(ctx, a.Bench, c, state.Heads)
-		} else {
-			ladders[i], err = a.Sketch(ctx, c, slices.Sorted(slices.Values(state.Heads)), early.Looked)
-		}
-		if err != nil {
-			return nil, err
-		}
+	ladder, other, err := a.ladders(ctx, s, early)
+	if err != nil {
+		return nil, err
 	}
 	if early != nil {
-		draft, err := a.tell(ctx, ladders, choice, true)
+		draft, err := a.tell(ctx, ladder, other, choice, true)
 		if err != nil {
 			return nil, err
 		}
 		early.Tell(draft)
-		for _, l := range ladders {
-			if err := choose.Fill(ctx, a.Bench, l); err != nil {
-				return nil, err
-			}
+		if err := choose.Fill(ctx, a.Bench, ladder); err != nil {
+			return nil, err
 		}
 	}
-	return a.tell(ctx, ladders, choice, false)
+	return a.tell(ctx, ladder, other, choice, false)
 }
 
-// tell tells of ladders, for one state of the flow or for two. What weight is for is told of the first: who asks that of
-// the other has it come first.
-func (a Adviser) tell(ctx context.Context, ladders []*choose.Ladder, choice units.Choice, draft bool) (*Answer, error) {
-	out, err := a.one(ctx, ladders[0], choice, draft)
+// ladders is the ladder of a setup, of which for a draft only some heads are judged, and that of its other state of the
+// flow, of which only those are that decide; nil where that is not asked for.
+func (a Adviser) ladders(ctx context.Context, s setup.Setup, early *Early) (ladder, other *choose.Ladder, err error) {
+	c, err := trial.New(s, a.Known)
+	if err != nil {
+		return nil, nil, err
+	}
+	masses := slices.Sorted(slices.Values(s.Heads))
+	if early == nil {
+		ladder, err = choose.Solve(ctx, a.Bench, c, masses)
+	} else {
+		ladder, err = a.Sketch(ctx, c, masses, early.Looked)
+	}
+	if err != nil || !s.Other.Asked {
+		return ladder, nil, err
+	}
+	there, err := trial.New(s.AtOther(), a.Known)
+	if err != nil {
+		return nil, nil, err
+	}
+	if other, err = a.Sketch(ctx, there, masses, 0); err == nil && other.Speed > 0 {
+		err = choose.Fill(ctx, a.Bench, other) // any of the others may be the one whose speed is the nearest
+	}
+	return ladder, other, err
+}
+
+// tell tells of the ladder of a setup, and of that of its other state of the flow, nil where there is none. What weight
+// is for is told of the first: who asks that of the other has it come first.
+func (a Adviser) tell(ctx context.Context, l, other *choose.Ladder, choice units.Choice, draft bool) (*Answer, error) {
+	out, err := a.one(ctx, l, choice, draft)
 	if err == nil && !draft {
-		err = a.whatFor(ctx, ladders[0], choice, out)
+		err = a.whatFor(ctx, l, choice, out)
 	}
-	if err != nil || len(ladders) == 1 {
+	if err != nil || other == nil {
 		return out, err
 	}
-	if out.Other, err = a.one(ctx, ladders[1], choice, draft); err != nil || draft {
-		return out, err
+	there, err := a.one(ctx, other, choice, draft)
+	if err != nil {
+		return nil, err
 	}
-	out.Both = both(out, out.Other, ladders[0].Case.Setup.Approach.Sure, choice)
-	return out, nil
+	out.Other = &Then{there.Sentence}
+	if !draft {
+		out.Both, err = a.both(ctx, l, other, choice)
+	}
+	return out, err
 }
 
 // Check refuses units that are not known and setups that cannot be, in the units of
@@ -214,7 +233,7 @@ func Check(s setup.Setup, choice units.Choice) error {
 	return s.Validate(choice)
 }
 
-// sketched is the ladder of a setup that is looked at first, of which no more heads are judged than the choice takes.
+// sketched is the ladder of a setup of which no more heads are judged than the choice takes.
 func (a Adviser) sketched(ctx context.Context, s setup.Setup, choice units.Choice) (*choose.Ladder, error) {
 	if err := Check(s, choice); err != nil {
 		return nil, err

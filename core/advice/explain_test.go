@@ -93,17 +93,3 @@ func TestWhatIsNotLookedAt(t *testing.T) {
 		}
 	}
 }
-
-// Of two states of the flow the first is told what asks for its weight; the other is when it comes first.
-func TestTheOtherStateIsNotAskedWhatFor(t *testing.T) {
-	if testing.Short() {
-		t.Skip("whole answers on the engine")
-	}
-	s := setup.Default()
-	s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Cast.Distance, s.Bait.Length = setup.HoldBottom, 10.8, 0.3, 20, 0.07
-	s.Other = setup.Other{Asked: true, Speed: s.Flow.Speed, Direction: s.Flow.Direction}
-	a := answered(t, s)
-	if a.Asks != "It is the current that asks for the weight." || a.Other.Asks != "" || a.Other.Sentence != a.Sentence {
-		t.Errorf("“%s” “%s”; the other: “%s” “%s”", a.Sentence, a.Asks, a.Other.Sentence, a.Other.Asks)
-	}
-}

@@ -143,19 +143,22 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 		case from > 0 && first.Sure >= judgement.Even.Number:
 			from--
 		default:
-			out, err := choose.Sketch(ctx, x.Bench, c, masses, w.heads)
+			out, err := choose.Sketch(ctx, x.Bench, c, masses, w.heads, w.Choice)
 			if i := slices.Index(masses, looked); err == nil && i >= 0 && out.Heads[i].Verdict == judge.Open {
 				out.Heads[i], err = x.Bench.Judge(ctx, c, looked)
 			}
 			return out, err
 		}
+		anew := w.Again(w.heads, how.anew)
 		more, err := w.judge(ctx, c, rungs[from:to+1], how)
 		if err != nil {
 			return nil, err
 		}
 		w.heads = append(w.heads, more...)
 		slices.SortStableFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
-		w.Choice = choose.Prefer(c, w.heads)
+		if w.Choice, err = choose.Choose(ctx, anew, c, w.heads); err != nil {
+			return nil, err
+		}
 	}
 }
 

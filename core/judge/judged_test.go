@@ -198,7 +198,13 @@ func TestJudgedAlike(t *testing.T) {
 		}
 		fmt.Fprintf(&out, "%s\n", work)
 		from, to := max(l.Closest-1, 0), min(l.Closest+2, len(l.Heads))
-		draft, err := choose.Sketch(t.Context(), b, c, masses, slices.Clone(l.Heads[from:to]))
+		heads := slices.Clone(l.Heads)
+		anew := l.Again(heads, b.Judge)
+		choice, err := choose.Choose(t.Context(), anew, c, heads[from:to])
+		if err != nil {
+			t.Fatal(err)
+		}
+		draft, err := choose.Sketch(t.Context(), b, c, masses, heads[from:to], choice)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -183,3 +183,37 @@ func TestPickAtTheWantedSpeedStays(t *testing.T) {
 		}
 	}
 }
+
+// A pick at its own speed is put back as it was judged at the wanted one for another choice, for which it is ready.
+func TestAgain(t *testing.T) {
+	c, all := swum(t, 0.8, 0.6)
+	judged := 0
+	anew := func(_ context.Context, there *trial.Case, mass float64) (judge.Head, error) {
+		judged++
+		h := all[0]
+		h.Mass, h.Sure, h.Swim.Speed = mass, 0.9, there.Setup.Approach.Speed*0.99
+		return h, nil
+	}
+	all[0].Mass, all[1].Mass = 0.01, 0.02
+	at, err := Choose(t.Context(), anew, c, all)
+	if err != nil || at.Pick != 1 || at.Speed != 0.6 || all[1].Swim.Speed != 0.99*0.6 || judged != 1 {
+		t.Fatalf("%+v, judged %d times, %v", at, judged, err)
+	}
+	ready := at.Again(all, anew)
+	if all[1].Swim.Speed != 0.6 {
+		t.Errorf("put back as %+v", all[1].Swim)
+	}
+	again, err := Choose(t.Context(), ready, c, all)
+	if err != nil || again.Pick != 1 || again.Speed != 0.6 || judged != 1 {
+		t.Errorf("%+v, judged %d times, %v", again, judged, err)
+	}
+	for _, other := range []struct{ mass, speed float64 }{{0.01, 0.6}, {0.02, 0.7}} {
+		was := judged
+		if _, err := ready(t.Context(), c.AtSpeed(other.speed), other.mass); err != nil || judged != was+1 {
+			t.Errorf("%+v was not judged", other)
+		}
+	}
+	if (Choice{Pick: 1}).Again(all, anew); all[1].Swim.Speed != 0.99*0.6 {
+		t.Errorf("%+v was put back", all[1].Swim)
+	}
+}

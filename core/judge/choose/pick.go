@@ -34,6 +34,24 @@ type Choice struct {
 	Skipped int
 	// m/s at which the pick does it, where no head does it at about the speed that is wanted; 0 otherwise
 	Speed float64
+	// the pick as it was judged before it was judged at that speed; nil where it was not
+	asWanted *judge.Head
+}
+
+// Again puts the pick of a choice back among heads as it was judged at the wanted speed, for them to be chosen from again
+// with others. The judging that it returns is anew, but has what was judged at the speed of the pick ready.
+func (c Choice) Again(heads []judge.Head, anew judge.Judging) judge.Judging {
+	if c.asWanted == nil {
+		return anew
+	}
+	own := heads[c.Pick]
+	heads[c.Pick] = *c.asWanted
+	return func(ctx context.Context, there *trial.Case, mass float64) (judge.Head, error) {
+		if mass == own.Mass && there.Setup.Approach.Speed == c.Speed {
+			return own, nil
+		}
+		return anew(ctx, there, mass)
+	}
 }
 
 // Solve judges the heads of a case and chooses.
@@ -57,6 +75,7 @@ func Fill(ctx context.Context, b judge.Bench, l *Ladder) error {
 			masses = append(masses, h.Mass)
 		}
 	}
+	anew := l.Again(l.Heads, b.Judge)
 	judged, err := b.Ladder(ctx, l.Case, masses)
 	if err != nil {
 		return err
@@ -66,19 +85,16 @@ func Fill(ctx context.Context, b judge.Bench, l *Ladder) error {
 			l.Heads[i], judged = judged[0], judged[1:]
 		}
 	}
-	if l.Choice, err = Choose(ctx, b.Judge, l.Case, l.Heads); err != nil {
+	if l.Choice, err = Choose(ctx, anew, l.Case, l.Heads); err != nil {
 		return err
 	}
 	return refine(ctx, b, l)
 }
 
-// Sketch is a ladder of masses, which rise, of which some heads were judged: it chooses
-// between those, and the others are open.
-func Sketch(ctx context.Context, b judge.Bench, c *trial.Case, masses []float64, judged []judge.Head) (*Ladder, error) {
-	choice, err := Choose(ctx, b.Judge, c, judged)
-	if err != nil {
-		return nil, err
-	}
+// Sketch is a ladder of masses, which rise, of which some heads were judged, with the choice between those; the others
+// are open.
+func Sketch(ctx context.Context, b judge.Bench, c *trial.Case, masses []float64, judged []judge.Head,
+	choice Choice) (*Ladder, error) {
 	out := &Ladder{Case: c, Choice: choice}
 	at := make([]int, len(judged))
 	for i, mass := range masses {
@@ -257,8 +273,9 @@ func atItsSpeed(ctx context.Context, anew judge.Judging, c *trial.Case, heads []
 			return now, err
 		}
 		if h.Sure >= judgement.Even.Number {
+			asWanted := heads[i]
 			heads[i] = h
-			return Choice{Pick: i, Least: i, Closest: i, Usual: i, Skipped: -1, Speed: speed}, nil
+			return Choice{Pick: i, Least: i, Closest: i, Usual: i, Skipped: -1, Speed: speed, asWanted: &asWanted}, nil
 		}
 	}
 	return now, nil

@@ -3232,8 +3232,10 @@ export interface components {
                 group: string;
                 words: string;
             }[];
-            /** @description For the other state of the flow, where it is asked for; what its weight is for is not told */
-            other?: components["schemas"]["Answer"] | null;
+            /** @description For the other state of the flow, where it is asked for; who wants to know more has it come first */
+            other?: {
+                sentence: string;
+            } | null;
             /** @description What one head does in both states */
             both: string;
             /** @description Heads are open yet, and some of what is said is still to come */

@@ -24,27 +24,54 @@ func (a Adviser) both(ctx context.Context, now, other *choose.Ladder, choice uni
 	case now.Pick == other.Pick:
 		return mass(now.Pick) + " is the one to tie on in both.", nil
 	}
-	sure, school := now.Case.Setup.Approach.Sure, other.Case.School()
-	first := other.Usual // the lightest that does it, or the likeliest where none does
-	if school.Swims || school.Hovers {
-		first = 0 // lighter ones than that may do it
+	one, err := a.inBoth(ctx, now, other)
+	if err != nil {
+		return "", err
 	}
-	for i := first; i < len(now.Heads); i++ {
-		there := &other.Heads[i]
-		if now.Heads[i].Sure < sure {
-			continue
-		}
-		if there.Verdict == judge.Open {
-			h, err := a.Bench.Judge(ctx, other.Case, there.Mass)
-			if err != nil {
-				return "", err
-			}
-			*there = h
-		}
-		if there.Sure >= sure {
-			return fmt.Sprintf("One head for both: %s, %s now and %s then.", mass(i), say.Odds(now.Heads[i].Sure),
-				say.Odds(there.Sure)), nil
-		}
+	if one >= 0 {
+		return fmt.Sprintf("One head for both: %s, %s now and %s then.", mass(one), say.Odds(now.Heads[one].Sure),
+			say.Odds(other.Heads[one].Sure)), nil
 	}
 	return fmt.Sprintf("No one head does both: change from %s to %s.", mass(now.Pick), mass(other.Pick)), nil
+}
+
+// inBoth is the lightest head that is as sure as wanted in two states of the flow; -1 where there is none. Those that are
+// in the other state are taken to lie next to one another on the ladder, around the one that is tied on.
+func (a Adviser) inBoth(ctx context.Context, now, other *choose.Ladder) (int, error) {
+	wanted, best := now.Case.Setup.Approach.Sure, -1
+	does := func(i int) (bool, error) {
+		h := &other.Heads[i]
+		if h.Verdict == judge.Open {
+			judged, err := a.Bench.Judge(ctx, other.Case, h.Mass)
+			if err != nil {
+				return false, err
+			}
+			*h = judged
+		}
+		return h.Sure >= wanted, nil
+	}
+	for i := other.Pick; i >= 0; i-- {
+		if now.Heads[i].Sure < wanted {
+			continue
+		}
+		ok, err := does(i)
+		if err != nil {
+			return -1, err
+		}
+		if !ok {
+			break
+		}
+		best = i
+	}
+	for i := other.Pick + 1; i < len(now.Heads) && best < 0; i++ {
+		if now.Heads[i].Sure < wanted {
+			continue
+		}
+		ok, err := does(i)
+		if err != nil || !ok {
+			return -1, err
+		}
+		best = i
+	}
+	return best, nil
 }

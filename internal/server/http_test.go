@@ -37,6 +37,14 @@ func TestSetupsInPart(t *testing.T) {
 		text, "Depth under the rod: 5e-324 m is outside") {
 		t.Error(text)
 	}
+	for body, want := range map[string]string{
+		`{"setup":{},"tea":1}`:               `"The request: property \"tea\" is unsupported."`,
+		`{"setup":{},"units":{"mass":true}}`: `"units.mass: value must be a string."`,
+	} {
+		if _, _, text := s.ask("POST", "/api/answers", body, nil); !strings.Contains(text, want) {
+			t.Errorf("%s: %s", body, text)
+		}
+	}
 }
 
 // A unit that is none is told as that, wherever one is chosen.

@@ -130,6 +130,9 @@ func unlike(err *openapi3filter.RequestError) contract.Problem {
 		if err.Parameter != nil {
 			where = err.Parameter.Name
 		}
+		if where == "" {
+			where = "The request"
+		}
 		detail = where + ": " + schema.Reason + "."
 	case err.Err != nil:
 		detail = "The request cannot be read: " + err.Err.Error() + "."

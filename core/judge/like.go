@@ -115,13 +115,21 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	if guess := guessed(first, from.apart); at == 1 && guess != nil && musts.Unsuited(v.of, guess) {
 		return result, true, nil
 	}
-	other, err := v.try(v.of, trial.Question{Handling: ways[1-at], Near: &from.Result})
+	other, err := v.try(v.of, trial.Question{Handling: ways[1-at], Near: &from.Result, Waves: trial.Unwatched})
 	if err != nil {
 		return result, false, err
 	}
-	second := musts.Read(v.of, &other)
+	preferred := func() bool {
+		second := musts.Read(v.of, &other)
+		return at == 0 && musts.SuitsBetter(v.of, second, first) || at == 1 && musts.Suits(v.of, second)
+	}
+	if preferred() { // waves make it no better
+		if other, err = v.watched(v.of, other); err != nil {
+			return result, false, err
+		}
+	}
 	switch {
-	case at == 0 && !musts.SuitsBetter(v.of, second, first), at == 1 && !musts.Suits(v.of, second):
+	case !preferred():
 		return result, true, nil
 	case !v.brisk:
 		return result, false, nil
@@ -158,7 +166,10 @@ func (b Bench) Guess(ctx context.Context, c *trial.Case, masses []float64) (floa
 	for low < high {
 		middle := (low + high) / 2
 		v := view{bench: b, ctx: ctx, of: c, mass: masses[middle]}
-		result, err := v.try(c, trial.Question{Handling: c.Handlings()[0], Near: &trial.Result{}})
+		result, err := v.try(c, trial.Question{Handling: c.Handlings()[0], Near: &trial.Result{}, Waves: trial.Unwatched})
+		if err == nil && musts.Meets(c, musts.Read(c, &result)) { // waves make it no better
+			result, err = v.watched(c, result)
+		}
 		if err != nil {
 			return 0, err
 		}

@@ -197,7 +197,7 @@ func (a Adviser) ladders(ctx context.Context, s setup.Setup, early *Early) (ladd
 	if err != nil {
 		return nil, nil, err
 	}
-	if other, err = a.Sketch(ctx, there, masses, 0); err == nil && other.Speed > 0 {
+	if other, err = a.Decide(ctx, there, masses); err == nil && other.Speed > 0 {
 		err = choose.Fill(ctx, a.Bench, other) // any of the others may be the one whose speed is the nearest
 	}
 	return ladder, other, err
@@ -233,8 +233,8 @@ func Check(s setup.Setup, choice units.Choice) error {
 	return s.Validate(choice)
 }
 
-// sketched is the ladder of a setup of which no more heads are judged than the choice takes.
-func (a Adviser) sketched(ctx context.Context, s setup.Setup, choice units.Choice) (*choose.Ladder, error) {
+// decided is the ladder of a setup of which no more heads are judged than the choice takes.
+func (a Adviser) decided(ctx context.Context, s setup.Setup, choice units.Choice) (*choose.Ladder, error) {
 	if err := Check(s, choice); err != nil {
 		return nil, err
 	}
@@ -242,7 +242,7 @@ func (a Adviser) sketched(ctx context.Context, s setup.Setup, choice units.Choic
 	if err != nil {
 		return nil, err
 	}
-	return a.Sketch(ctx, c, slices.Sorted(slices.Values(s.Heads)), 0)
+	return a.Decide(ctx, c, slices.Sorted(slices.Values(s.Heads)))
 }
 
 // one tells of the ladder of one state of the flow.

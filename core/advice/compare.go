@@ -107,7 +107,7 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []outfi
 // compared answers for an outfit as far as it is compared: for the head to tie on, and the
 // one that the first outfit is told of, where there is one.
 func (a Adviser) compared(ctx context.Context, s setup.Setup, choice units.Choice, first *Answer) (*Answer, error) {
-	l, err := a.sketched(ctx, s, choice)
+	l, err := a.decided(ctx, s, choice)
 	if err != nil {
 		return nil, err
 	}

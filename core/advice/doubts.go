@@ -63,7 +63,7 @@ var ofNumber = map[judge.Number]string{
 // Doubts looks at what the range of the head to tie on comes from. Errors are setup.Errors,
 // that a unit is not known, or those of judging.
 func (a Adviser) Doubts(ctx context.Context, s setup.Setup, choice units.Choice) (*Doubts, error) {
-	l, err := a.sketched(ctx, s, choice)
+	l, err := a.decided(ctx, s, choice)
 	if err != nil {
 		return nil, err
 	}

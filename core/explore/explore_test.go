@@ -222,6 +222,43 @@ func TestSketch(t *testing.T) {
 	}
 }
 
+// What is decided is what a sketch chooses, down to the lightest that is as likely as not, with the next heavier head open.
+func TestDecide(t *testing.T) {
+	x := still(nil)
+	fewer := 0
+	for _, kind := range []string{setup.SlowFall, setup.LiftAndDrop, setup.HoldBottom, setup.Swim} {
+		for _, depth := range []float64{3, 6, 12} {
+			c, err := x.Situate(water(func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = kind, depth }))
+			if err != nil {
+				t.Fatal(err)
+			}
+			masses := c.Setup.Heads
+			sketch, err := x.Sketch(t.Context(), c, masses, 0)
+			if err != nil {
+				t.Fatal(err)
+			}
+			decided, err := x.Decide(t.Context(), c, masses)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if decided.Pick != sketch.Pick || decided.Least != sketch.Least || decided.Closest != sketch.Closest {
+				t.Errorf("%s, %g m: decided %+v, sketched %+v", kind, depth, decided.Choice, sketch.Choice)
+			}
+			for i, h := range decided.Heads {
+				if h.Verdict != judge.Open && sketch.Heads[i].Verdict == judge.Open {
+					t.Errorf("%s, %g m: %g g is decided by, and not sketched", kind, depth, 1e3*h.Mass)
+				}
+				if h.Verdict == judge.Open && sketch.Heads[i].Verdict != judge.Open {
+					fewer++
+				}
+			}
+		}
+	}
+	if fewer < 6 {
+		t.Errorf("%d heads of sketches are not decided by", fewer)
+	}
+}
+
 // Whenever it is stopped it says so, and nothing else.
 func TestStopped(t *testing.T) {
 	s := water(func(s *setup.Setup) {

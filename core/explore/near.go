@@ -123,13 +123,26 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 	}
 }
 
-// Sketch chooses between the heads of a case by as few of them as that takes, with the next
-// heavier one, those that are as likely as not, and one that is looked at, where it is one
-// of them; the others are open. masses rise.
+// Sketch chooses between the heads of a case by as few of them as that takes, with those that are as likely as not, the
+// next heavier one, and one that is looked at, where it is one of them; the others are open. masses rise.
 func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*choose.Ladder, error) {
+	out, err := x.sketch(ctx, c, masses, 1)
+	if i := slices.Index(masses, looked); err == nil && i >= 0 && out.Heads[i].Verdict == judge.Open {
+		out.Heads[i], err = x.Bench.Judge(ctx, c, looked)
+	}
+	return out, err
+}
+
+// Decide is Sketch with no more heads than those that the choice takes, and those that are as likely as not.
+func (x Search) Decide(ctx context.Context, c *trial.Case, masses []float64) (*choose.Ladder, error) {
+	return x.sketch(ctx, c, masses, 0)
+}
+
+// sketch is Decide, with so many of the next heavier heads as well.
+func (x Search) sketch(ctx context.Context, c *trial.Case, masses []float64, heavier int) (*choose.Ladder, error) {
 	rungs := slices.Compact(slices.Clone(masses)) // the same weight may be on a ladder twice
 	how := x.alone()
-	how.more = 1
+	how.more = heavier
 	w, err := x.chooseBy(ctx, c, rungs, 0, how)
 	if err != nil {
 		return nil, err
@@ -138,16 +151,12 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 		first, last := &w.heads[0], &w.heads[len(w.heads)-1]
 		from, to := slices.Index(rungs, first.Mass), slices.Index(rungs, last.Mass)
 		switch {
-		case w.Pick >= 0 && w.picked().Mass == last.Mass && to+1 < len(rungs):
+		case w.Pick >= 0 && to < min(slices.Index(rungs, w.mass())+heavier, len(rungs)-1):
 			to++
 		case from > 0 && first.Sure >= judgement.Even.Number:
 			from--
 		default:
-			out, err := choose.Sketch(ctx, x.Bench, c, masses, w.heads, w.Choice)
-			if i := slices.Index(masses, looked); err == nil && i >= 0 && out.Heads[i].Verdict == judge.Open {
-				out.Heads[i], err = x.Bench.Judge(ctx, c, looked)
-			}
-			return out, err
+			return choose.Sketch(ctx, x.Bench, c, masses, w.heads, w.Choice)
 		}
 		anew := w.Again(w.heads, how.anew)
 		more, err := w.judge(ctx, c, rungs[from:to+1], how)

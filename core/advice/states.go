@@ -36,7 +36,7 @@ func (a Adviser) both(ctx context.Context, now, other *choose.Ladder, choice uni
 }
 
 // inBoth is the lightest head that is as sure as wanted in two states of the flow; -1 where there is none. Those that are
-// in the other state are taken to lie next to one another on the ladder, around the one that is tied on.
+// in the other state are taken to lie next to one another on the ladder, around the one that is tied on there without a leaning.
 func (a Adviser) inBoth(ctx context.Context, now, other *choose.Ladder) (int, error) {
 	wanted, best := now.Case.Setup.Approach.Sure, -1
 	does := func(i int) (bool, error) {
@@ -50,7 +50,7 @@ func (a Adviser) inBoth(ctx context.Context, now, other *choose.Ladder) (int, er
 		}
 		return h.Sure >= wanted, nil
 	}
-	for i := other.Pick; i >= 0; i-- {
+	for i := other.Usual; i >= 0; i-- {
 		if now.Heads[i].Sure < wanted {
 			continue
 		}
@@ -63,7 +63,7 @@ func (a Adviser) inBoth(ctx context.Context, now, other *choose.Ladder) (int, er
 		}
 		best = i
 	}
-	for i := other.Pick + 1; i < len(now.Heads) && best < 0; i++ {
+	for i := other.Usual + 1; i < len(now.Heads) && best < 0; i++ {
 		if now.Heads[i].Sure < wanted {
 			continue
 		}

@@ -3,6 +3,7 @@ package advice
 import (
 	"context"
 	"errors"
+	"slices"
 	"sync/atomic"
 	"testing"
 
@@ -24,6 +25,10 @@ func TestOtherStateAsWhereItComesFirst(t *testing.T) {
 		"hold": func(s *setup.Setup) {
 			hold(s)
 			s.Other = setup.Other{Asked: true, Speed: 0.3, Direction: 90}
+		},
+		"hold, just enough": func(s *setup.Setup) {
+			hold(s)
+			s.Approach.Leaning, s.Other = setup.JustEnough, setup.Other{Asked: true, Speed: 0.3, Direction: 90}
 		},
 		"hold, more than there": func(s *setup.Setup) {
 			hold(s)
@@ -132,6 +137,8 @@ func TestBoth(t *testing.T) {
 			"One head for both: 5 g, 9 in 10 now and 9 in 10 then."},
 		{"no one", setup.HoldBottom, []float64{0, 0.9, 0.79, 0.79}, []float64{open, 0, 0.8, 0.9}, 1, 2,
 			"No one head does both: change from 3 g to 4 g."},
+		{"more than just enough", setup.HoldBottom, []float64{0.5, 0.9, 0.9, 0.9}, []float64{0.1, 0.5, 0.7, 0.8}, 0, 1,
+			"One head for both: 5 g, 9 in 10 now and 8 in 10 then."},
 		{"one that is open", setup.HoldBottom, []float64{0, 0, 0, 0.9}, []float64{0.9, 0.9, 0.9, open}, 3, 0, ""},
 		{"a lighter one that is open", setup.Swim, []float64{0, 0.9, 0.9, 0.9}, []float64{open, open, 0.9, 0.9}, 1, 2, ""},
 	} {
@@ -143,6 +150,9 @@ func TestBoth(t *testing.T) {
 		}
 		ladder := func(pick int, sure []float64) *choose.Ladder {
 			l := &choose.Ladder{Case: c, Choice: choose.Choice{Pick: pick, Usual: pick}}
+			if usual := slices.IndexFunc(sure, func(sure float64) bool { return sure >= 0.8 }); pick >= 0 && usual >= 0 {
+				l.Usual = max(pick, usual)
+			}
 			for i, sure := range sure {
 				h := judge.Head{Result: trial.Result{Mass: float64(i+2) * 1e-3}, Verdict: judge.Open}
 				if sure != open {

@@ -104,6 +104,18 @@ func TestBoat(t *testing.T) {
 	p.until(nowSays("instead of 3.5 g."))
 	p.until(nowSays("Stay with 3.5 g"))
 	p.until(`/(Depth 24 m|Drift .* m\/s|All together).* for 1[0-9] minutes/.test(document.querySelector(".boat-call").innerText)`)
+
+	// On a phone nothing below moves, however long the odds are.
+	p.size(390, 844)
+	below := func(odds string) float64 {
+		return value[float64](p, fmt.Sprintf(`(() => {
+			document.querySelector(".boat-now h2 span").textContent = %q;
+			return document.querySelector(".boat-call").getBoundingClientRect().top;
+		})()`, odds))
+	}
+	if short, long := below("9 in 10"), below("more than 9 in 10"); short != long {
+		t.Errorf("the call is at %g px, and at %g with longer odds", short, long)
+	}
 }
 
 // Without instruments everything can be held by hand, by the hour of a plan too; a plan that

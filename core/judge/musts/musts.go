@@ -111,7 +111,7 @@ var byMust = map[Must]Rule{
 	Presses: pushes(func(c *trial.Case) float64 { return c.Setup.Approach.Margin },
 		Rule{better: Heavier, Safe: -4, Lost: 2, held: true}),
 	Stays: atMost(ReadGrip, as(1), Rule{better: Heavier, Safe: -0.8, Lost: 3, held: true}),
-	Felt:  atLeast(ReadFelt, as(1), Rule{better: Heavier, Safe: -2, Lost: 0.7, held: true, asked: feels}),
+	Felt:  atLeast(ReadFelt, as(1), Rule{better: Heavier, Safe: -2, Lost: 0.99, held: true, asked: feels}),
 	BackSoon: atMost(ReadBack, func(c *trial.Case) float64 {
 		return max(c.Setup.Approach.BackMost, judgement.HangGrace.Number*c.Setup.Approach.BackLeast)
 	}, Rule{better: Heavier, Safe: -0.45, Lost: 0.9}),

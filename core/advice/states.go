@@ -3,6 +3,7 @@ package advice
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"dunvel/core/advice/say"
 	"dunvel/core/judge"
@@ -35,10 +36,17 @@ func (a Adviser) both(ctx context.Context, now, other *choose.Ladder, choice uni
 	return fmt.Sprintf("No one head does both: change from %s to %s.", mass(now.Pick), mass(other.Pick)), nil
 }
 
-// inBoth is the lightest head that is as sure as wanted in two states of the flow; -1 where there is none. Those that are
-// in the other state are taken to lie next to one another on the ladder, around the one that is tied on there without a leaning.
+// inBoth is the index of the lightest head that is as sure as wanted in two states of the flow; -1 where there is none. Those
+// that are in the other state are taken to lie next to one another on the ladder, around the one that is tied on there without
+// a leaning. Errors are those of judging.
 func (a Adviser) inBoth(ctx context.Context, now, other *choose.Ladder) (int, error) {
 	wanted, best := now.Case.Setup.Approach.Sure, -1
+	var able []int // those that are in the first state
+	for i := range now.Heads {
+		if now.Heads[i].Sure >= wanted {
+			able = append(able, i)
+		}
+	}
 	does := func(i int) (bool, error) {
 		h := &other.Heads[i]
 		if h.Verdict == judge.Open {
@@ -50,28 +58,22 @@ func (a Adviser) inBoth(ctx context.Context, now, other *choose.Ladder) (int, er
 		}
 		return h.Sure >= wanted, nil
 	}
-	for i := other.Usual; i >= 0; i-- {
-		if now.Heads[i].Sure < wanted {
-			continue
-		}
-		ok, err := does(i)
+	n, _ := slices.BinarySearch(able, other.Usual+1)
+	for i := n - 1; i >= 0; i-- {
+		ok, err := does(able[i])
 		if err != nil {
 			return -1, err
 		}
 		if !ok {
 			break
 		}
-		best = i
+		best = able[i]
 	}
-	for i := other.Usual + 1; i < len(now.Heads) && best < 0; i++ {
-		if now.Heads[i].Sure < wanted {
-			continue
-		}
-		ok, err := does(i)
-		if err != nil || !ok {
-			return -1, err
-		}
-		best = i
+	if best >= 0 || n == len(able) {
+		return best, nil
 	}
-	return best, nil
+	if ok, err := does(able[n]); err != nil || !ok {
+		return -1, err
+	}
+	return able[n], nil
 }

@@ -136,7 +136,7 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 // hoursAlike is how far apart in depth, current and wind hours may be of which one tells of
 // another: closer than on a map, where two things change and not five. Over nine days of a tide
 // chances are 0.012 off those of heads judged on their own then, the worst 0.15 (at 0.35, a sixth of the work less,
-// 0.016 and 0.38, and a drifting head was told off and on as the tide got up).
+// 0.016 and 0.38, and picks of a drifting boat went up, down and up again as the tide got up).
 const hoursAlike = 0.25
 
 // siteOf is a place by what changes through a day: the depth, and where current and wind go

@@ -39,7 +39,8 @@ type Choice struct {
 }
 
 // Again puts the pick of a choice back among heads as it was judged at the wanted speed, for them to be chosen from again
-// with others. The judging that it returns is anew, but has what was judged at the speed of the pick ready.
+// with others; heads are those that the choice was made from, and where nothing was judged at a speed of its own they stay
+// as they are. The judging that it returns is anew, but has what was judged at that speed ready.
 func (c Choice) Again(heads []judge.Head, anew judge.Judging) judge.Judging {
 	if c.asWanted == nil {
 		return anew

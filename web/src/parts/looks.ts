@@ -5,6 +5,8 @@ export const thumb = "@media (max-width: 900px)";
 
 /** Of a phone: the answer, the water and the dials fill the screen. */
 export const phone = "@media (max-width: 600px)";
+/** Where the longest odds find no room beside a weight. */
+export const narrow = "@media (max-width: 480px)";
 
 /** Of a page on which two things fit beside one another. */
 export const roomy = "@media (min-width: 901px)";

@@ -143,7 +143,7 @@ const boatNowLook = {
   },
   "& h2 b": { fontSize: "3.75rem", lineHeight: 1.1, fontWeight: 750 },
   // A line of its own where not all odds fit beside the weight, so that nothing under the thumb moves as they change.
-  "@media (max-width: 480px)": { "& h2 span": { flexBasis: "100%" } },
+  [looks.narrow]: { "& h2 span": { flexBasis: "100%" } },
   "& p": { margin: "2px 0" },
   '&[data-call="change"] .boat-call': {
     padding: "4px 0 4px 10px",

@@ -147,7 +147,7 @@ const briefLook = {
     fontSize: "1.125rem",
   },
   // A line of its own where not all fits on one, so that the picture stays where it is when the odds take more room.
-  "@media (max-width: 480px)": { "& .brief-count": { flexBasis: "100%" } },
+  [looks.narrow]: { "& .brief-count": { flexBasis: "100%" } },
   "& h1 b": { fontSize: "1.875rem" },
   "& h1 small": { fontWeight: 400 },
 } as const;
